@@ -1,0 +1,1 @@
+"""Players: who is signed in, their units and how they throw."""

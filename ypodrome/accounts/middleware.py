@@ -1,0 +1,34 @@
+"""Puts the player on the request. Every page but the login needs one."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+
+from django.conf import settings
+from django.contrib.auth import login
+from django.contrib.auth.views import redirect_to_login
+from django.http import HttpRequest, HttpResponse
+
+from ypodrome.accounts.models import Player
+
+OPEN_PATHS = ("/login/", "/static/")
+
+
+class PlayerMiddleware:
+    """Sets `request.player`; in local mode signs the first player in."""
+
+    def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
+        self.get_response = get_response
+
+    def __call__(self, request: HttpRequest) -> HttpResponse:
+        if request.path.startswith(OPEN_PATHS):
+            return self.get_response(request)
+        if not request.user.is_authenticated and settings.LOCAL:
+            first = Player.objects.select_related("user").order_by("pk").first()
+            if first is not None:
+                login(request, first.user, "django.contrib.auth.backends.ModelBackend")
+        player = Player.objects.filter(user_id=request.user.pk).first()
+        if player is None:
+            return redirect_to_login(request.get_full_path())
+        request.player = player  # type: ignore[attr-defined]
+        return self.get_response(request)

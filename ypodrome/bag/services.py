@@ -1,0 +1,30 @@
+"""Writes and reads for the bag."""
+
+from __future__ import annotations
+
+from django.db import transaction
+
+from ypodrome.accounts.models import Player
+from ypodrome.bag.models import BagDisc
+from ypodrome.core.api import Disc
+from ypodrome.interchange.bag_csv import read_bag
+
+
+@transaction.atomic
+def import_bag(owner: Player, data: bytes) -> list[BagDisc]:
+    """Replace the player's bag by the discs of a CSV file; nothing changes if it is wrong."""
+    discs = read_bag(data)
+    owner.discs.all().delete()
+    return BagDisc.objects.bulk_create(
+        BagDisc(
+            owner=owner, name=d.name, speed=d.speed, glide=d.glide, turn=d.turn, fade=d.fade,
+            weight_g=d.weight_g, plastic=d.plastic.value, wear=d.wear, water_ok=d.water_ok,
+            colour=d.colour, notes=d.notes,
+        )
+        for d in discs
+    )  # fmt: skip
+
+
+def core_bag(owner: Player) -> tuple[Disc, ...]:
+    """The player's discs as the core knows them."""
+    return tuple(d.to_core() for d in owner.discs.all())

@@ -1,0 +1,59 @@
+"""Mean wind with height, and its throw-to-throw scatter.
+
+The neutral logarithmic profile u(z) = u_ref ln((z + z0) / z0) / ln((z_ref + z0) / z0)
+(Stull, An Introduction to Boundary Layer Meteorology, 1988, §9.7; displaced by z0 so that it is
+zero at the ground).
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+REFERENCE_HEIGHT_M = 2.0
+"""Height at which the stated wind is felt: a hand-held meter or a face. Chosen: that is where
+players read it."""
+
+ROUGHNESS_M = 0.03
+"""Roughness length of open mown ground (Davenport-Wieringa class "open", 0.03 m)."""
+
+VEER_DEG = 8.0
+"""One standard deviation of the direction from throw to throw. Chosen: a steady breeze swings by
+some ten degrees within minutes [common practice]."""
+
+BEAUFORT_LOWER_M_S = (0.0, 0.3, 1.6, 3.4, 5.5, 8.0, 10.8, 13.9, 17.2, 20.8, 24.5, 28.5, 32.7)
+"""Lower limits of Beaufort forces 0 to 12 (WMO-No. 306, code table 1100)."""
+
+
+@dataclass(frozen=True)
+class Wind:
+    """A breeze: `speed_m_s` at two metres, blowing from `from_deg` (compass), gusting to `gust_m_s`."""
+
+    speed_m_s: float = 0.0
+    from_deg: float = 0.0
+    gust_m_s: float = 0.0
+
+    def __post_init__(self) -> None:
+        for name in ("speed_m_s", "from_deg", "gust_m_s"):
+            if not math.isfinite(getattr(self, name)):
+                raise ValueError(f"wind {name} must be a finite number")
+        if not 0.0 <= self.speed_m_s <= 30.0:
+            raise ValueError(f"wind speed_m_s must be between 0 and 30, got {self.speed_m_s}")
+        if not 0.0 <= self.gust_m_s <= 45.0:
+            raise ValueError(f"wind gust_m_s must be between 0 and 45, got {self.gust_m_s}")
+
+    @property
+    def gust_sd_m_s(self) -> float:
+        """Standard deviation of the speed over one flight.
+
+        A reported gust is about 2.5 standard deviations above the mean; a turbulence intensity of
+        12 % stands in when no gust is reported (chosen: open ground, averaged over a flight).
+        """
+        if self.gust_m_s > self.speed_m_s:
+            return (self.gust_m_s - self.speed_m_s) / 2.5
+        return 0.12 * self.speed_m_s
+
+
+def beaufort_force(speed_10_m_m_s: float) -> int:
+    """Beaufort number of a mean wind [m/s] at ten metres."""
+    return max(i for i, low in enumerate(BEAUFORT_LOWER_M_S) if speed_10_m_m_s >= low)

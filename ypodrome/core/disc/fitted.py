@@ -1,0 +1,28 @@
+"""Constants of the flight-number mapping, written by scripts/fit_flight.py. Do not edit by hand."""
+
+FITTED = {
+    "cd": 0.052927,
+    "cd_speed": -0.0060562,
+    "cd_speed2": -0.0041522,
+    "cd_fade": -0.00052171,
+    "drag_k": 0.63606,
+    "cl0": 0.1468,
+    "cl0_glide": 0.018117,
+    "cl0_speed": -0.1776,
+    "cla": 1.9948,
+    "cla_glide": 0.09941,
+    "cla_speed": 0.70403,
+    "cm_speed": -0.20898,
+    "low": -0.0036313,
+    "low_turn": 0.0010307,
+    "low_turn2": 4.2829e-05,
+    "low_fade": 0.0011749,
+    "s0": 0.076476,
+    "s0_turn": -0.0052801,
+    "b": 0.0040628,
+    "b_fade": 0.034736,
+    "b_turn": -0.11815,
+    "c": 1.5897,
+    "c_fade": 0.53043,
+    "top": 0.00024937,
+}

@@ -1,0 +1,1 @@
+"""Flight: release states, the compiled integrator, results."""

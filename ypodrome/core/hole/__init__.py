@@ -1,0 +1,1 @@
+"""The hole: what stands where, and the rules of play on it."""

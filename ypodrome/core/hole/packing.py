@@ -1,0 +1,160 @@
+"""Scene → arrays for the compiled loop."""
+
+from __future__ import annotations
+
+import math
+from typing import TYPE_CHECKING
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from scipy.interpolate import RBFInterpolator, RegularGridInterpolator
+
+from ypodrome.core.ground.field import BARRIER, BIN_M, MANDO, OBSTACLE_SIZE, TREE, Field
+from ypodrome.core.ground.surfaces import DEFAULT_SURFACE, SURFACE_NAMES, surface_table
+
+if TYPE_CHECKING:
+    from ypodrome.core.hole.scene import Scene
+
+CELL_M = 1.0
+"""Side of a ground cell (chosen: a lie is judged out of bounds from the exact shape, not the cell)."""
+
+HEIGHT_NODE_M = 4.0
+LONGEST_STEP_M = 4.0
+"""Obstacles are filed in every bin within this distance: a step never skips one (45 m/s x 0.1 s)."""
+
+
+def hazard_per_m(chance_per_m: float) -> float:
+    """Hazard rate [1/m] of a chance of being knocked down per metre flown."""
+    return -math.log(1.0 - min(chance_per_m, 0.999))
+
+
+def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
+    """Arrays of a scene, and the names of the features that can stop a disc by their number."""
+    west, south, east, north = scene.bounds
+    columns = math.ceil((east - west) / CELL_M)
+    rows = math.ceil((north - south) / CELL_M)
+    xs = west + (np.arange(columns) + 0.5) * CELL_M
+    ys = south + (np.arange(rows) + 0.5) * CELL_M
+    grid_x, grid_y = np.meshgrid(xs, ys)
+    height = _heights(scene, xs, ys)
+    surface, shelter = _surfaces(scene, grid_x, grid_y)
+    out = shapely.contains_xy(scene.out_of_bounds, grid_x, grid_y).astype(np.uint8)
+    names: list[str] = []
+    grove, groves = _groves(scene, grid_x, grid_y, names)
+    obstacles = _obstacles(scene, height, (west, south), names)
+    bin_columns = math.ceil((east - west) / BIN_M)
+    bin_rows = math.ceil((north - south) / BIN_M)
+    start, items = _bins(obstacles, (west, south), bin_rows, bin_columns)
+    field = Field(
+        west, south, CELL_M, height, surface, out, shelter, grove, groves, obstacles, start, items,
+        bin_columns, surface_table(scene.wet),
+    )  # fmt: skip
+    return field, tuple(names)
+
+
+def _heights(scene: Scene, xs: NDArray, ys: NDArray) -> NDArray[np.float64]:
+    """A thin-plate surface through the spot heights, held within a metre of their range."""
+    spots = scene.spot_heights
+    shape = (len(ys), len(xs))
+    if len(spots) < 3:
+        return np.full(shape, spots[0].z_m if spots else 0.0)
+    at = np.array([s.at for s in spots])
+    z = np.array([s.z_m for s in spots])
+    try:
+        surface = RBFInterpolator(at, z, neighbors=min(len(spots), 40), smoothing=0.05)
+    except np.linalg.LinAlgError:  # all spots on one line
+        surface = RBFInterpolator(at, z, kernel="linear", degree=0)
+    node_x = np.arange(xs[0] - HEIGHT_NODE_M, xs[-1] + 2 * HEIGHT_NODE_M, HEIGHT_NODE_M)
+    node_y = np.arange(ys[0] - HEIGHT_NODE_M, ys[-1] + 2 * HEIGHT_NODE_M, HEIGHT_NODE_M)
+    grid = np.stack(np.meshgrid(node_x, node_y), axis=-1).reshape(-1, 2)
+    coarse = np.clip(surface(grid), z.min() - 1.0, z.max() + 1.0).reshape(len(node_y), len(node_x))
+    fine = RegularGridInterpolator((node_y, node_x), coarse)
+    points = np.stack(np.meshgrid(ys, xs, indexing="ij"), axis=-1).reshape(-1, 2)
+    return np.ascontiguousarray(fine(points).reshape(shape))
+
+
+def _surfaces(
+    scene: Scene, x: NDArray, y: NDArray
+) -> tuple[NDArray[np.uint8], NDArray[np.float64]]:
+    """Surface codes and wind factors; a later area lies over an earlier one."""
+    surface = np.full(x.shape, SURFACE_NAMES.index(DEFAULT_SURFACE), np.uint8)
+    shelter = np.ones(x.shape)
+    for area in scene.areas:
+        inside = shapely.contains_xy(area.shape, x, y)
+        surface[inside] = SURFACE_NAMES.index(area.surface)
+        shelter[inside] = area.wind_factor
+    return surface, shelter
+
+
+def _groves(
+    scene: Scene, x: NDArray, y: NDArray, names: list[str]
+) -> tuple[NDArray[np.int16], NDArray[np.float64]]:
+    index = np.full(x.shape, -1, np.int16)
+    table = np.zeros((len(scene.groves), 5))
+    for k, grove in enumerate(scene.groves):
+        index[shapely.contains_xy(grove.shape, x, y)] = k
+        table[k] = (
+            grove.height_m, grove.canopy_base_m, hazard_per_m(grove.density_per_m),
+            hazard_per_m(grove.floor_density_per_m), len(names),
+        )  # fmt: skip
+        names.append(grove.name or "the woods")
+    return index, table
+
+
+def _obstacles(
+    scene: Scene, height: NDArray, origin: tuple[float, float], names: list[str]
+) -> NDArray[np.float64]:
+    rows: list[list[float]] = []
+    for tree in scene.trees:
+        x, y = tree.at
+        i = min(max(int((y - origin[1]) / CELL_M), 0), height.shape[0] - 1)
+        j = min(max(int((x - origin[0]) / CELL_M), 0), height.shape[1] - 1)
+        rows.append(
+            [
+                TREE, x, y, tree.trunk_radius_m, float(height[i, j]), tree.height_m,
+                tree.canopy_radius_m, tree.canopy_base_m, hazard_per_m(tree.density_per_m),
+                len(names),
+            ]
+        )  # fmt: skip
+        names.append(tree.name or "a tree")
+    for barrier in scene.barriers:
+        ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
+        for (x1, y1), (x2, y2) in _segments(ring):
+            rows.append(
+                [BARRIER, x1, y1, x2, y2, barrier.base_m, barrier.top_m, barrier.solid, 0.0,
+                 len(names)]
+            )  # fmt: skip
+        names.append(barrier.name or f"the {barrier.what}")
+    for mando in scene.mandos:
+        for (x1, y1), (x2, y2) in _segments(mando.shape):
+            rows.append([MANDO, x1, y1, x2, y2, 0.0, 0.0, 0.0, 0.0, -1.0])
+    return np.array(rows, float).reshape(-1, OBSTACLE_SIZE)
+
+
+def _segments(line: shapely.LineString) -> list:
+    points = [p[:2] for p in line.coords]
+    return list(zip(points, points[1:], strict=False))
+
+
+def _bins(
+    obstacles: NDArray, origin: tuple[float, float], rows: int, columns: int
+) -> tuple[NDArray[np.int32], NDArray[np.int32]]:
+    """Obstacle numbers by bin, as start offsets and a flat list."""
+    filed: list[list[int]] = [[] for _ in range(rows * columns)]
+    for number, row in enumerate(obstacles):
+        if row[0] == TREE:
+            reach = max(row[3], row[6])
+            box = (row[1] - reach, row[2] - reach, row[1] + reach, row[2] + reach)
+        else:
+            box = (min(row[1], row[3]), min(row[2], row[4]), max(row[1], row[3]), max(row[2], row[4]))
+        low_j = max(0, int((box[0] - LONGEST_STEP_M - origin[0]) // BIN_M))
+        low_i = max(0, int((box[1] - LONGEST_STEP_M - origin[1]) // BIN_M))
+        high_j = min(columns - 1, int((box[2] + LONGEST_STEP_M - origin[0]) // BIN_M))
+        high_i = min(rows - 1, int((box[3] + LONGEST_STEP_M - origin[1]) // BIN_M))
+        for i in range(low_i, high_i + 1):
+            for j in range(low_j, high_j + 1):
+                filed[i * columns + j].append(number)
+    start = np.cumsum([0, *map(len, filed)]).astype(np.int32)
+    items = np.array([n for cell in filed for n in cell], np.int32)
+    return start, items

@@ -1,0 +1,97 @@
+"""Rules of play that decide where a throw's next lie is and what it costs.
+
+Rule numbers are those of the sport's Official Rules of Disc Golf, quoted from memory; the rules in
+force and the event's director overrule them.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from ypodrome.core.flight import batch as b
+from ypodrome.core.hole.scene import Scene
+
+CIRCLE_1_M = 10.0
+"""Radius of the putting area, 806.01: no jump putt inside it."""
+
+CIRCLE_2_M = 20.0
+"""Second circle used in round statistics [common practice]."""
+
+OB_RELIEF_M = 1.0
+"""An out-of-bounds lie may be moved up to one metre in from the line, 806.02."""
+
+PENALTY_THROWS = 1
+"""Out of bounds (806.02), missed mandatory (804.01), lost disc (805.03): one throw each."""
+
+THROW_TIME_S = 30
+"""Time to throw, 802.03."""
+
+
+@dataclass(frozen=True)
+class Outcome:
+    """What n throws came to. Arrays [n]; lies [n, 2] in course metres.
+
+    `lie` and `penalty` hold when the disc is found; with chance `lost` it is not, and the next
+    throw is from `lost_lie` with one penalty throw.
+    """
+
+    rest: NDArray[np.float64]
+    lie: NDArray[np.float64]
+    penalty: NDArray[np.int64]
+    out: NDArray[np.bool_]
+    mando: NDArray[np.bool_]
+    lost: NDArray[np.float64]
+    lost_lie: NDArray[np.float64]
+
+
+def resolve(scene: Scene, flown: NDArray[np.float64], lies: NDArray[np.float64]) -> Outcome:
+    """Apply the rules to results [n, OUT_SIZE] of throws made from `lies` [n, 2]."""
+    rest = flown[:, [b.REST_X, b.REST_Y]]
+    out = shapely.contains_xy(scene.out_of_bounds, rest[:, 0], rest[:, 1])
+    mando = flown[:, b.MANDO_MISS] > 0.5
+    lie = rest.copy()
+    if out.any():
+        inside = flown[:, [b.INSIDE_X, b.INSIDE_Y]]
+        lie[out] = _out_of_bounds_lies(scene, rest[out], inside[out], lies[out])
+    if mando.any():
+        zone = scene.drop_zone("mando")
+        lie[mando] = lies[mando] if zone is None else zone
+    lost = _lost_chances(scene, rest)
+    penalty = np.where(out | mando, PENALTY_THROWS, 0)
+    return Outcome(rest, lie, penalty, out, mando, np.where(penalty > 0, 0.0, lost), lies)
+
+
+def _out_of_bounds_lies(
+    scene: Scene, rest: NDArray, inside: NDArray, previous: NDArray
+) -> NDArray[np.float64]:
+    play = scene.line.ob_play
+    zone = scene.drop_zone("ob")
+    if play == "previous_lie" or (play == "drop_zone" and zone is None):
+        return previous
+    if play == "drop_zone":
+        return np.broadcast_to(np.array(zone), rest.shape)
+    return relief(scene, inside)
+
+
+def relief(scene: Scene, inside: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Lies [n, 2] one metre in bounds from the line nearest to the last place in bounds [n, 2]."""
+    links = shapely.shortest_line(scene.out_of_bounds.boundary, shapely.points(inside))
+    at = shapely.get_coordinates(links)[::2]
+    away = inside - at
+    beyond = shapely.contains_xy(scene.out_of_bounds, inside[:, 0], inside[:, 1])
+    away[beyond] *= -1.0  # a cell of the grid reaches half a metre past the exact line
+    size = np.maximum(np.linalg.norm(away, axis=1, keepdims=True), 1e-9)
+    return at + away / size * OB_RELIEF_M
+
+
+def _lost_chances(scene: Scene, rest: NDArray) -> NDArray[np.float64]:
+    lost = np.zeros(len(rest))
+    for area in scene.areas:
+        if area.find_chance < 1.0:
+            inside = shapely.contains_xy(area.shape, rest[:, 0], rest[:, 1])
+            lost[inside] = 1.0 - area.find_chance
+    return lost

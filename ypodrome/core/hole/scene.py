@@ -1,0 +1,146 @@
+"""A hole as it is played today: one tee, one pin, and everything that can matter to a throw."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from functools import cached_property
+
+import shapely
+from shapely.geometry import MultiPolygon, Polygon
+from shapely.ops import unary_union
+
+from ypodrome.core.ground.field import Field
+from ypodrome.core.hole.features import (
+    Area,
+    Barrier,
+    Course,
+    DropZone,
+    Grove,
+    HoleLine,
+    Landmark,
+    Mando,
+    Pin,
+    Point,
+    SpotHeight,
+    Tee,
+    Tree,
+)
+from ypodrome.core.hole.packing import pack_field
+
+MARGIN_M = 45.0
+"""Ground around tee, line and pin that a throw may reach (chosen)."""
+
+
+@dataclass(frozen=True)
+class Scene:
+    """One hole with its chosen tee and pin; all coordinates in course metres."""
+
+    line: HoleLine
+    tee: Tee
+    pin: Pin
+    par: int
+    drop_zones: tuple[DropZone, ...] = ()
+    landmarks: tuple[Landmark, ...] = ()
+    spot_heights: tuple[SpotHeight, ...] = ()
+    areas: tuple[Area, ...] = ()
+    trees: tuple[Tree, ...] = ()
+    groves: tuple[Grove, ...] = ()
+    barriers: tuple[Barrier, ...] = ()
+    mandos: tuple[Mando, ...] = ()
+    wet: bool = False
+
+    @cached_property
+    def bounds(self) -> tuple[float, float, float, float]:
+        """West, south, east, north [m] of the ground considered."""
+        points = [*self.line.points, self.tee.at, self.pin.at, *(z.at for z in self.drop_zones)]
+        xs, ys = [p[0] for p in points], [p[1] for p in points]
+        return min(xs) - MARGIN_M, min(ys) - MARGIN_M, max(xs) + MARGIN_M, max(ys) + MARGIN_M
+
+    @cached_property
+    def out_of_bounds(self) -> Polygon | MultiPolygon:
+        """All ground that is out of bounds within `bounds`."""
+        out = unary_union([a.shape for a in self.areas if a.play == "ob"])
+        islands = [a.shape for a in self.areas if a.play == "island"]
+        if islands:
+            everything = shapely.box(*self.bounds).buffer(200.0)
+            out = unary_union([out, everything.difference(unary_union(islands))])
+        shapely.prepare(out)
+        return out
+
+    @cached_property
+    def packed(self) -> tuple[Field, tuple[str, ...]]:
+        """Arrays for the compiled loop and the names its feature numbers stand for."""
+        return pack_field(self)
+
+    @property
+    def field(self) -> Field:
+        return self.packed[0]
+
+    @cached_property
+    def bare_field(self) -> Field:
+        """The ground alone: no obstacle, no bounds. Used to solve a throw before it is tested."""
+        full = self.field
+        return full._replace(
+            obstacles=full.obstacles[:0], bin_items=full.bin_items[:0], groves=full.groves[:0]
+        )
+
+    @property
+    def distance_m(self) -> float:
+        """Straight distance from tee to pin."""
+        return math.dist(self.tee.at, self.pin.at)
+
+    def drop_zone(self, serves: str) -> Point | None:
+        """The drop zone for "ob" or "mando", if there is one."""
+        for zone in self.drop_zones:
+            if zone.serves in (serves, "both"):
+                return zone.at
+        return None
+
+
+def scene_for(
+    course: Course, number: int, tee: str | None = None, pin: str | None = None,
+    par: int | None = None, wet: bool = False,
+) -> Scene:  # fmt: skip
+    """The scene of hole `number` from the tee and pin with these labels (the first if not given).
+
+    Raises
+    ------
+    LookupError
+        When the hole, tee or pin does not exist; the message says which there are.
+    """
+    line = next((h for h in course.lines if h.number == number), None)
+    if line is None:
+        known = ", ".join(map(str, course.hole_numbers())) or "none"
+        raise LookupError(f"hole {number} is not on this course (holes: {known})")
+
+    def mine(features: tuple) -> tuple:
+        return tuple(f for f in features if not f.holes or number in f.holes)
+
+    return Scene(
+        line=line,
+        tee=_labelled(mine(course.tees), tee, "tee", number),
+        pin=_labelled(mine(course.pins), pin, "pin", number),
+        par=par or line.par,
+        drop_zones=mine(course.drop_zones),
+        landmarks=mine(course.landmarks),
+        spot_heights=course.spot_heights,
+        areas=mine(course.areas),
+        trees=mine(course.trees),
+        groves=mine(course.groves),
+        barriers=mine(course.barriers),
+        mandos=mine(course.mandos),
+        wet=wet,
+    )
+
+
+def _labelled(features: tuple, label: str | None, what: str, number: int):
+    if not features:
+        raise LookupError(f"hole {number} has no {what}")
+    if label is None:
+        return features[0]
+    for feature in features:
+        if feature.label == label:
+            return feature
+    known = ", ".join(f.label for f in features)
+    raise LookupError(f'hole {number} has no {what} "{label}" (there is: {known})')

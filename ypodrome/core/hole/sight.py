@@ -1,0 +1,78 @@
+"""What the thrower can see from a lie, and the cautions a hole raises.
+
+The cautions are the usual ones of the game [common practice]; local rules, the event's caddie book
+and trained people overrule them.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import shapely
+
+from ypodrome.core.ground.field import cell, ground_height
+from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.scene import Scene
+
+EYE_M = 1.6
+BASKET_TOP_M = 1.4
+SIGHT_STEP_M = 1.0
+THICK_M = 12.0
+"""Metres of woods below the canopy through which nobody sees (chosen)."""
+
+STEEP = 0.35
+"""Slope (about 19°) from which footing and banks deserve a word (chosen)."""
+
+
+def blind_because(scene: Scene, lie: Point) -> str | None:
+    """What hides the basket from the lie: "the ground", "the woods", or nothing."""
+    field = scene.field
+    pin = scene.pin.at
+    length = math.dist(lie, pin)
+    start = ground_height(field, *lie)[0] + EYE_M
+    end = ground_height(field, *pin)[0] + BASKET_TOP_M + scene.pin.raised_m
+    wooded = 0.0
+    for along in np.arange(SIGHT_STEP_M, length, SIGHT_STEP_M):
+        share = along / length
+        x, y = lie[0] + share * (pin[0] - lie[0]), lie[1] + share * (pin[1] - lie[1])
+        ground = ground_height(field, x, y)[0]
+        eye = start + share * (end - start)
+        if eye < ground:
+            return "the ground"
+        i, j = cell(field, x, y)
+        g = field.grove[i, j]
+        if g >= 0 and eye - ground < field.groves[g][0]:
+            wooded += SIGHT_STEP_M
+    return "the woods" if wooded > THICK_M else None
+
+
+def cautions(scene: Scene) -> tuple[str, ...]:
+    """Sentences of caution for this hole as played today."""
+    said = ["Throw only when nobody is within reach of the flight."]
+    hidden = blind_because(scene, scene.tee.at)
+    if hidden:
+        said.append(f"Blind from the tee, behind {hidden}: send a spotter or call, and wait.")
+    corridor = shapely.LineString(scene.line.points).buffer(25.0)
+    people = {a.people for a in scene.areas if a.shape.intersects(corridor)}
+    if "path" in people:
+        said.append("Walkers cross on the path: wait until it is clear.")
+    if "road" in people:
+        said.append("A road is within reach: no throw while cars pass, look before you cross.")
+    if "play" in people:
+        said.append("Other players are within reach: let them finish.")
+    if any(a.surface == "water" and a.shape.intersects(corridor) for a in scene.areas):
+        said.append("Do not go after a disc in deep or moving water.")
+    if _steepest(scene, corridor) > STEEP:
+        said.append("Steep ground: mind your footing, more so when it is wet.")
+    return tuple(said)
+
+
+def _steepest(scene: Scene, corridor: shapely.Polygon) -> float:
+    north, east = np.gradient(scene.field.height, scene.field.cell_m)
+    slope = np.hypot(north, east)
+    rows, columns = slope.shape
+    x = scene.field.x0 + (np.arange(columns) + 0.5) * scene.field.cell_m
+    y = scene.field.y0 + (np.arange(rows) + 0.5) * scene.field.cell_m
+    inside = shapely.contains_xy(corridor, *np.meshgrid(x, y))
+    return float(slope[inside].max(initial=0.0))

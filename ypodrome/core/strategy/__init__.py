@@ -1,0 +1,1 @@
+"""Decisions: which throw, where to aim, what next, and why."""

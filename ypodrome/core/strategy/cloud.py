@@ -1,0 +1,48 @@
+"""Clouds: a throw drawn many times from the thrower's spread, with the rules applied."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import HYZER, X, Y
+from ypodrome.core.flight.simulate import fly_many
+from ypodrome.core.hole.rules import Outcome, resolve
+from ypodrome.core.strategy.arsenal import Arsenal
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import Solved
+from ypodrome.core.thrower.spread import growth, gusty_winds, scatter, standard_draws
+
+
+@dataclass(frozen=True)
+class Cloud:
+    """m throws drawn k times: results [m, k, OUT_SIZE] and outcome arrays of length m k."""
+
+    flown: NDArray[np.float64]
+    outcome: Outcome
+    draws: int
+
+
+def draw_cloud(
+    situation: Situation, arsenal: Arsenal, throws: Solved, draws: int, seed: int
+) -> Cloud:
+    """Fly every throw with the same luck: common random numbers make differences sharp."""
+    z = standard_draws(draws, seed)
+    factors = growth(throws.release[:, HYZER], throws.power, situation.scene.wet)
+    releases = scatter(throws.release, situation.thrower.spread, factors, z)
+    m, k = releases.shape[:2]
+    flat = releases.reshape(m * k, -1)
+    flown = fly_many(
+        flat,
+        np.repeat(arsenal.disc[throws.combo], k),
+        arsenal.aero,
+        np.tile(gusty_winds(situation.air.wind, z), (m, 1)),
+        situation.air.density_kg_m3,
+        np.tile(np.arange(1, k + 1, dtype=np.int64) + 1_000_003 * seed, m),
+        situation.scene.field,
+    )
+    outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
+    return Cloud(flown.reshape(m, k, b.OUT_SIZE), outcome, k)

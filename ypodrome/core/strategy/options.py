@@ -1,0 +1,190 @@
+"""Options: what a plan offers, in numbers, from a judged cloud."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.disc import Disc
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE
+from ypodrome.core.flight.simulate import fly_row
+from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.rules import CIRCLE_1_M, CIRCLE_2_M
+from ypodrome.core.strategy.aim import aim_left_deg, aim_point
+from ypodrome.core.strategy.arsenal import PLANNED_KINDS
+from ypodrome.core.strategy.lines import line_name
+from ypodrome.core.strategy.outlook import expected
+from ypodrome.core.strategy.search import Judged
+from ypodrome.core.strategy.situation import Situation
+
+SIDES = ("left", "right", "short", "long")
+SMALL_MISS = 0.7
+"""Standard deviations within which a throw counts as no miss (chosen)."""
+
+FEWEST_MISSES = 6
+
+
+@dataclass(frozen=True)
+class Option:
+    """One throw offered from a lie. Angles in degrees, lengths in metres, chances in [0, 1]."""
+
+    combo: int
+    disc: Disc
+    throw: str
+    kind: str
+    line: str
+    hyzer_deg: float
+    nose_deg: float
+    launch_deg: float
+    power: float
+    heading_deg: float
+    aim_left_deg: float
+    aim_point: str
+    lie: Point
+    landing: Point
+    landing_left_m: float
+    landing_long_m: float
+    along_m: float
+    across_m: float
+    expected: float
+    outlook: tuple[float, ...]
+    chances: dict[str, float]
+    stopped_by: dict[str, float]
+    miss_costs: dict[str, float]
+    rests: NDArray[np.float64] = field(repr=False)
+    path: NDArray[np.float64] = field(repr=False)
+    role: str = "other"
+    why: tuple[str, ...] = ()
+    next: Option | None = None
+
+
+def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -> Option:
+    """Option of finalist `i`; `thrown` throws have been made before it."""
+    throws, cloud, scene = judged.throws, judged.cloud, situation.scene
+    release = throws.release[i]
+    combo = int(throws.combo[i])
+    rows = slice(i * cloud.draws, (i + 1) * cloud.draws)
+    rests, lies = cloud.outcome.rest[rows], cloud.outcome.lie[rows]
+    lie = (float(release[0]), float(release[1]))
+    mean = fly_row(
+        judged.arsenal.aero[judged.arsenal.disc[combo]], release, situation.air.wind_vector(),
+        situation.air.density_kg_m3, scene.field,
+    )  # fmt: skip
+    kind = PLANNED_KINDS[int(judged.arsenal.kind[combo])]
+    outlook = judged.outlooks[i].mean(axis=0)
+    left, long_ = _against_pin(lie, scene.pin.at, np.median(rests, axis=0))
+    along, across = _spread(lie, rests)
+    heading_deg = math.degrees(release[HEADING])
+    hyzer_deg, launch_deg = math.degrees(release[HYZER]), math.degrees(release[LAUNCH])
+    landing = np.median(lies, axis=0)
+    return Option(
+        combo=combo,
+        disc=judged.arsenal.discs[int(judged.arsenal.disc[combo])],
+        throw=situation.thrower.throw(kind).value,
+        kind=kind,
+        line=line_name(hyzer_deg, launch_deg, mean.out),
+        hyzer_deg=hyzer_deg,
+        nose_deg=math.degrees(release[NOSE]),
+        launch_deg=launch_deg,
+        power=float(throws.power[i]),
+        heading_deg=heading_deg,
+        aim_left_deg=aim_left_deg(scene, lie, heading_deg),
+        aim_point=aim_point(scene, lie, heading_deg, situation.thrower.units),
+        lie=lie,
+        landing=(float(landing[0]), float(landing[1])),
+        landing_left_m=left,
+        landing_long_m=long_,
+        along_m=along,
+        across_m=across,
+        expected=float(expected(outlook)) + thrown,
+        outlook=tuple(outlook.tolist()),
+        chances=_chances(situation, judged, i, outlook, thrown),
+        stopped_by=_stopped_by(situation, cloud.flown[i]),
+        miss_costs=miss_costs(lie, rests, expected(judged.outlooks[i])),
+        rests=rests,
+        path=mean.path,
+    )
+
+
+def miss_costs(
+    lie: Point, rests: NDArray[np.float64], values: NDArray[np.float64]
+) -> dict[str, float]:
+    """Throws that a miss to each side costs against the option's own mean.
+
+    A throw is a miss to the side on which it is farthest from the mean rest, counted in standard
+    deviations, when that is more than SMALL_MISS. Sides hardly ever missed to are left out.
+    """
+    forward, side = _axes(lie, rests.mean(axis=0))
+    gap = rests - rests.mean(axis=0)
+    along, left = gap @ forward, gap @ side
+    z = np.stack([left / (left.std() + 1e-9), along / (along.std() + 1e-9)])
+    main = np.abs(z).argmax(axis=0)
+    far = np.abs(z).max(axis=0) > SMALL_MISS
+    groups = {
+        "left": far & (main == 0) & (left > 0),
+        "right": far & (main == 0) & (left < 0),
+        "short": far & (main == 1) & (along < 0),
+        "long": far & (main == 1) & (along > 0),
+    }
+    mean = values.mean()
+    return {
+        name: float(values[rows].mean() - mean)
+        for name, rows in groups.items()
+        if rows.sum() >= FEWEST_MISSES
+    }
+
+
+def _axes(lie: Point, target: NDArray) -> tuple[NDArray, NDArray]:
+    """Unit vectors from a lie to a target, and to the left of that."""
+    forward = target - np.array(lie)
+    forward = forward / max(float(np.hypot(*forward)), 1e-9)
+    return forward, np.array([-forward[1], forward[0]])
+
+
+def _against_pin(lie: Point, pin: Point, rest: NDArray) -> tuple[float, float]:
+    forward, side = _axes(lie, np.array(pin))
+    gap = rest - np.array(pin)
+    return float(gap @ side), float(gap @ forward)
+
+
+def _spread(lie: Point, rests: NDArray) -> tuple[float, float]:
+    forward, side = _axes(lie, rests.mean(axis=0))
+    return float((rests @ forward).std()), float((rests @ side).std())
+
+
+def _chances(
+    situation: Situation, judged: Judged, i: int, outlook: NDArray, thrown: int
+) -> dict[str, float]:
+    cloud = judged.cloud
+    rows = slice(i * cloud.draws, (i + 1) * cloud.draws)
+    o = cloud.outcome
+    distance = np.hypot(*(o.rest[rows] - np.array(situation.scene.pin.at)).T)
+    inside = ~o.out[rows] & ~o.mando[rows]
+    left = situation.scene.par - thrown
+    birdie = float(outlook[: max(0, left - 1)].sum())
+    par = float(outlook[left - 1]) if left >= 1 else 0.0
+    return {
+        "circle1": float((inside & (distance <= CIRCLE_1_M)).mean()),
+        "circle2": float((inside & (distance <= CIRCLE_2_M)).mean()),
+        "ob": float(o.out[rows].mean()),
+        "lost": float(o.lost[rows].mean()),
+        "obstacle": float(cloud.flown[i, :, b.AIR_HIT].mean()),
+        "mando": float(o.mando[rows].mean()),
+        "birdie_or_better": birdie,
+        "par": par,
+        "bogey_or_worse": max(0.0, 1.0 - birdie - par),
+    }
+
+
+def _stopped_by(situation: Situation, flown: NDArray) -> dict[str, float]:
+    """Share of throws stopped in the air by each named obstacle, most often first."""
+    names = situation.scene.packed[1]
+    hits = flown[(flown[:, b.AIR_HIT] > 0.5) & (flown[:, b.HIT] >= 0), b.HIT].astype(int)
+    shares: dict[str, float] = {}
+    for number in hits:
+        shares[names[number]] = shares.get(names[number], 0.0) + 1.0 / len(flown)
+    return dict(sorted(shares.items(), key=lambda item: -item[1]))

@@ -1,0 +1,32 @@
+"""Outlooks: chances of holing out in one, two, ... more throws.
+
+An outlook is an array [..., THROWS]; column k is the chance of needing k + 1 more throws, the last
+column gathers the tail. Keeping the whole distribution costs little more than its mean and gives
+the chances of each score exactly.
+"""
+
+from __future__ import annotations
+
+import numpy as np
+from numpy.typing import NDArray
+
+THROWS = 8
+COUNTS = np.arange(1, THROWS + 1)
+
+
+def expected(outlook: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Expected throws [...] of outlooks [..., THROWS]."""
+    return np.asarray(outlook @ COUNTS)
+
+
+def after(outlook: NDArray[np.float64], throws: NDArray[np.int64]) -> NDArray[np.float64]:
+    """Outlooks [n, THROWS] as seen `throws` [n] throws earlier: shifted, the tail gathered."""
+    shifted = np.zeros_like(outlook)
+    for count in np.unique(throws):
+        rows = throws == count
+        if count == 0:
+            shifted[rows] = outlook[rows]
+            continue
+        shifted[rows, count:] = outlook[rows, :-count]
+        shifted[rows, -1] += outlook[rows, -count:].sum(axis=1)
+    return shifted

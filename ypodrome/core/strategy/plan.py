@@ -1,0 +1,201 @@
+"""The plan of one hole."""
+
+from __future__ import annotations
+
+import math
+import time
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ypodrome.core.air import Wind
+from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, X, Y, Z
+from ypodrome.core.hole.sight import cautions
+from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, at_power
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.options import Option, option_from
+from ypodrome.core.strategy.search import Judged, judge_one, objective, search
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import Solved, heights, solve
+from ypodrome.core.strategy.why import reasons
+
+MOST_OPTIONS = 6
+SAFE_LIMIT = 0.5
+"""A safe play may cost at most this many throws more than the first plan (chosen)."""
+
+SAME_THROW_DEG = 3.0
+NEXT_FROM_M = 24.0
+"""A following throw is planned when the first leaves more than this (chosen: beyond circle two)."""
+
+NEXT_DRAWS = 160
+DRAG_DRAWS = 300
+DEEPEST = 3
+
+
+@dataclass(frozen=True)
+class HolePlan:
+    """What to throw on one hole: options best first, chances of each score, cautions."""
+
+    situation: Situation
+    value: GroundValue
+    options: tuple[Option, ...]
+    plays_like_m: float
+    cautions: tuple[str, ...]
+    compute_s: float
+
+    @property
+    def expected_score(self) -> float:
+        """Expected score with the first plan."""
+        return self.options[0].expected
+
+    @property
+    def score_chances(self) -> dict[str, float]:
+        """Chance of each score with the first plan; the last key gathers the tail."""
+        return score_chances(self.options[0])
+
+
+def score_chances(option: Option, thrown: int = 0) -> dict[str, float]:
+    """Chances of finishing in 1, 2, ... "8+" throws with an option."""
+    last = len(option.outlook)
+    names = [*(str(k + thrown) for k in range(1, last)), f"{last + thrown}+"]
+    return dict(zip(names, option.outlook, strict=True))
+
+
+def plan_hole(situation: Situation) -> HolePlan:
+    """Solve the hole backward and rank the throws from the tee."""
+    began = time.perf_counter()
+    value = GroundValue(situation)
+    lie = np.array(situation.scene.tee.at)
+    options = _options_from(situation, value, lie, 0)
+    return HolePlan(
+        situation,
+        value,
+        options,
+        plays_like_m(situation),
+        cautions(situation.scene),
+        time.perf_counter() - began,
+    )
+
+
+def re_aimed(plan: HolePlan, option: Option, aim_left_deg: float) -> Option:
+    """The same throw aimed elsewhere, judged with enough draws for a drag on the screen."""
+    turn = math.radians(aim_left_deg - option.aim_left_deg)
+    throws = throw_of(plan.situation, option)
+    throws.release[:, HEADING] += turn
+    judged = judge_one(plan.situation, plan.value, throws, DRAG_DRAWS)
+    moved = option_from(plan.situation, judged, 0)
+    moved = replace(moved, role=option.role, next=None)
+    units = plan.situation.thrower.units
+    return replace(moved, why=reasons(moved, plan.options[0], plan.situation.scene, units))
+
+
+def throw_of(situation: Situation, option: Option) -> Solved:
+    """The release rows an option stands for."""
+    arsenal = situation.arsenal
+    release = at_power(arsenal.mean[[option.combo]], np.array([option.power]))
+    release[:, X], release[:, Y] = option.lie
+    release[:, Z] = heights(situation.scene.field, np.array([option.lie])) + RELEASE_HEIGHT_M
+    release[:, HEADING] = math.radians(option.heading_deg)
+    return Solved(np.array([option.combo]), release, np.array([option.power]), np.zeros(1))
+
+
+def plays_like_m(situation: Situation) -> float:
+    """Level distance that asks for the same throw as tee to pin with its rise or fall, in still air.
+
+    Found with a flat throw of the straightest disc that gets there: solved on the real ground, its
+    power is read back on the level.
+    """
+    scene, arsenal = situation.scene, situation.arsenal
+    lie, pin = np.array(scene.tee.at), np.array(scene.pin.at)
+    distance = scene.distance_m
+    launch = np.degrees(arsenal.mean[:, LAUNCH])
+    flat = (np.abs(arsenal.mean[:, HYZER]) < 0.01) & (np.abs(launch - 9.0) < 1.0)
+    reach = arsenal.reach[:, -1]
+    able = np.flatnonzero(flat & (reach > 1.15 * distance))
+    if not len(able):
+        able = np.flatnonzero(flat & (reach >= reach[flat].max() - 1e-6))
+    chosen = able[np.abs(arsenal.drift[able]).max(axis=1).argmin()]
+    still = replace(situation.air, wind=Wind())
+    level = min(1.0, distance / float(reach[chosen]))
+    target = lie + (pin - lie) * level
+    solved = solve(arsenal, np.array([chosen]), lie[None], target[None], scene.bare_field, still)
+    like = float(np.interp(solved.power[0], POWERS, arsenal.reach[chosen]))
+    return like / level
+
+
+def _options_from(
+    situation: Situation, value: GroundValue, lie: np.ndarray, thrown: int
+) -> tuple[Option, ...]:
+    judged = search(situation, value, lie, thrown)
+    order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
+    options = _distinct([option_from(situation, judged, int(i), thrown) for i in order])
+    options = _with_roles(options)[:MOST_OPTIONS]
+    follow = situation.scene.par > 3
+    finished = []
+    for option in options:
+        nxt = _next(situation, value, option, thrown + 1) if follow and option.role != "other" else None
+        told = replace(option, next=nxt)
+        why = reasons(told, options[0], situation.scene, situation.thrower.units)
+        finished.append(replace(told, why=why))
+    return tuple(finished)
+
+
+def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray:
+    return objective(
+        judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown
+    )
+
+
+def _next(
+    situation: Situation, value: GroundValue, option: Option, thrown: int
+) -> Option | None:
+    """The throw planned from where this one usually ends, if that is not a putt."""
+    left_m = math.dist(option.landing, situation.scene.pin.at)
+    if left_m < NEXT_FROM_M or thrown >= DEEPEST:
+        return None
+    judged = search(situation, value, np.array(option.landing), thrown, NEXT_DRAWS)
+    best = int(np.argmin(_objectives(situation, judged, thrown)))
+    chosen = replace(option_from(situation, judged, best, thrown), role="next")
+    chosen = replace(chosen, next=_next(situation, value, chosen, thrown + 1))
+    units = situation.thrower.units
+    return replace(chosen, why=reasons(chosen, chosen, situation.scene, units))
+
+
+def _distinct(options: list[Option]) -> list[Option]:
+    """Drop options that a player would call the same throw as a better one."""
+    kept: list[Option] = []
+    for option in options:
+        if not any(_same(option, other) for other in kept):
+            kept.append(option)
+    return kept
+
+
+def _same(one: Option, other: Option) -> bool:
+    return (
+        one.disc == other.disc
+        and one.kind == other.kind
+        and one.line == other.line
+        and abs(one.aim_left_deg - other.aim_left_deg) < SAME_THROW_DEG
+    )
+
+
+def _trouble(option: Option) -> float:
+    c = option.chances
+    return c["ob"] + c["lost"] + c["mando"] + 0.3 * c["obstacle"] + 0.5 * c["bogey_or_worse"]
+
+
+def _with_roles(options: list[Option]) -> list[Option]:
+    """First plan, the best with another kind of throw, the safest of the rest; then the others."""
+    first = replace(options[0], role="first")
+    rest = options[1:]
+    roles = [first]
+    other_hand = next((o for o in rest if o.kind != first.kind), None)
+    if other_hand is not None:
+        roles.append(replace(other_hand, role="contingency"))
+        rest = [o for o in rest if o is not other_hand]
+    affordable = [o for o in rest if o.expected < first.expected + SAFE_LIMIT]
+    if affordable:
+        safe = min(affordable, key=_trouble)
+        roles.append(replace(safe, role="safe"))
+        rest = [o for o in rest if o is not safe]
+    return roles + rest

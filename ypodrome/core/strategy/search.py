@@ -1,0 +1,197 @@
+"""Candidate throws from a lie, coarse to fine.
+
+Solve every combination on mean flights, screen with a handful of draws, optimise the aim of the
+few that lead, and judge those with many draws. All options meet the same draws.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import HEADING, SPEED, SPIN
+from ypodrome.core.flight.simulate import fly_many
+from ypodrome.core.strategy.arsenal import Arsenal
+from ypodrome.core.strategy.cloud import Cloud, draw_cloud
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.outlook import expected
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve
+
+SCREEN_DRAWS, AIM_DRAWS, FINAL_DRAWS = 12, 40, 400
+LEADERS, PER_KIND, FINALISTS = 14, 5, 9
+AIM_STEPS_M = (-9.0, -4.5, 0.0, 4.5, 9.0)
+POWER_STEPS = (-0.05, 0.0, 0.04)
+PLACEMENTS = 6
+PLACEMENT_GAP_M = 12.0
+REACHED = 0.06
+"""Share of the distance by which a mean flight may miss its target and still count as solved."""
+
+MOST_MET = 2.5
+"""Hazard beyond which a line is not worth drawing samples of: 8 in 100 get through."""
+
+
+@dataclass(frozen=True)
+class Judged:
+    """Finalists from one lie: throws, their clouds [m, draws] and outlooks [m, draws, THROWS]."""
+
+    arsenal: Arsenal
+    throws: Solved
+    cloud: Cloud
+    outlooks: NDArray[np.float64]
+
+    @property
+    def score(self) -> NDArray[np.float64]:
+        """Expected throws to hole out [m]."""
+        return expected(self.outlooks.mean(axis=1))
+
+
+def objective(
+    outlooks: NDArray[np.float64], posture: str, par: int, thrown: int
+) -> NDArray[np.float64]:
+    """What a posture makes small [...], from mean outlooks [..., THROWS] after `thrown` throws.
+
+    par: expected throws and, at 0.8 of a throw, the chance of worse than par; attack: the chance of
+    better than par likewise; even: expected throws alone. The weight is chosen.
+    """
+    mean = expected(outlooks)
+    left = max(0, min(par - thrown, outlooks.shape[-1]))
+    if posture == "par":
+        return np.asarray(mean + 0.8 * (1.0 - outlooks[..., :left].sum(axis=-1)))
+    if posture == "attack":
+        return np.asarray(mean - 0.8 * outlooks[..., : max(0, left - 1)].sum(axis=-1))
+    return mean
+
+
+def search(
+    situation: Situation, value: GroundValue, lie: NDArray[np.float64], thrown: int = 0,
+    draws: int = FINAL_DRAWS,
+) -> Judged:  # fmt: skip
+    """The best few throws from `lie` [2], by expected throws under the posture, judged finely."""
+    arsenal = situation.arsenal
+    solved = _worth_drawing(situation, arsenal, _solve_all(situation, value, lie))
+
+    def rank(throws: Solved, count: int) -> NDArray[np.float64]:
+        judged = _judge(situation, value, arsenal, throws, count)
+        return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
+
+    costs = rank(solved, SCREEN_DRAWS)
+    solved = solved.take(_leaders(arsenal, solved, costs, LEADERS, PER_KIND))
+    solved = _best_variant(solved, rank, _aim_variants(solved, lie, value.pin))
+    solved = _best_variant(solved, rank, _power_variants(solved))
+    finalists = _leaders(arsenal, solved, rank(solved, AIM_DRAWS), FINALISTS, 3)
+    return _judge(situation, value, arsenal, solved.take(finalists), draws)
+
+
+def judge_one(
+    situation: Situation, value: GroundValue, throws: Solved, draws: int = FINAL_DRAWS
+) -> Judged:
+    """Judge given throws of the situation's arsenal as they are, aim and power unchanged."""
+    return _judge(situation, value, situation.arsenal, throws, draws)
+
+
+def _judge(
+    situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int
+) -> Judged:
+    cloud = draw_cloud(situation, arsenal, throws, draws, situation.seed)
+    outlooks = value.of_cloud(cloud.outcome).reshape(len(throws), draws, -1)
+    return Judged(arsenal, throws, cloud, outlooks)
+
+
+def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved:
+    arsenal = situation.arsenal
+    targets = placements(situation, value, lie)
+    m = len(arsenal.disc)
+    combos = np.tile(np.arange(m), len(targets))
+    aims = np.repeat(targets, m, axis=0)
+    gap = np.hypot(*(aims - lie).T)
+    able = arsenal.reach[combos].max(axis=1) > 0.8 * gap
+    if not able.any():
+        able = arsenal.reach[combos].max(axis=1) >= 0.9 * arsenal.farthest_m()
+    combos, aims, gap = combos[able], aims[able], gap[able]
+    lies = np.repeat(lie[None], len(combos), axis=0)
+    solved = solve(arsenal, combos, lies, aims, situation.scene.bare_field, situation.air)
+    good = solved.miss_m < REACHED * gap + 2.0
+    return solved.take(np.flatnonzero(good if good.any() else solved.miss_m < 1e9))
+
+
+def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArray[np.float64]:
+    """Targets [n, 2] from a lie: the pin if it can be reached, and good ground on longer holes."""
+    reach = situation.arsenal.farthest_m()
+    gap = float(np.hypot(*(value.pin - lie)))
+    chosen = [value.pin] if gap < 1.08 * reach else []
+    if situation.scene.par > 3 and gap > 0.6 * reach or not chosen:
+        away = np.hypot(*(value.lies - lie).T)
+        cost = expected(value.outlooks)
+        within = (away < 0.97 * reach) & (away > 0.35 * min(reach, gap))
+        for i in np.argsort(np.where(within, cost, np.inf)):
+            if len(chosen) >= PLACEMENTS or not within[i]:
+                break
+            spot = value.lies[i]
+            if all(np.hypot(*(spot - other)) > PLACEMENT_GAP_M for other in chosen):
+                chosen.append(spot)
+    if not chosen:
+        chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
+    return np.array(chosen)
+
+
+def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
+    """Drop throws whose mean flight is stopped, unless all are."""
+    winds = np.tile(situation.air.wind_vector(), (len(solved), 1))
+    out = fly_many(
+        solved.release, arsenal.disc[solved.combo], arsenal.aero, winds,
+        situation.air.density_kg_m3, np.zeros(len(solved), np.int64), situation.scene.field,
+    )  # fmt: skip
+    clear = (out[:, b.MET] < MOST_MET) & (out[:, b.AIR_HIT] < 0.5) & (out[:, b.MANDO_MISS] < 0.5)
+    return solved.take(np.flatnonzero(clear)) if clear.sum() >= 8 else solved
+
+
+def _leaders(
+    arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_kind: int
+) -> NDArray[np.int64]:
+    """Rows of the best throws, with at least `per_kind` of every kind that has so many."""
+    order = np.argsort(costs, kind="stable")
+    kinds = arsenal.kind[solved.combo]
+    kept = set(order[:most].tolist())
+    for kind in np.unique(kinds):
+        kept.update(order[kinds[order] == kind][:per_kind].tolist())
+    return np.array([i for i in order if i in kept], np.int64)
+
+
+def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray) -> list[Solved]:
+    gap = max(20.0, float(np.hypot(*(pin - lie))))
+    variants = []
+    for step in AIM_STEPS_M:
+        release = solved.release.copy()
+        release[:, HEADING] += step / gap
+        variants.append(Solved(solved.combo, release, solved.power, solved.miss_m))
+    return variants
+
+
+def _power_variants(solved: Solved) -> list[Solved]:
+    variants = []
+    for step in POWER_STEPS:
+        power = np.clip(solved.power + step, LEAST_POWER, 1.0)
+        release = solved.release.copy()
+        release[:, SPEED] *= power / solved.power
+        release[:, SPIN] *= power / solved.power
+        variants.append(Solved(solved.combo, release, power, solved.miss_m))
+    return variants
+
+
+def _best_variant(solved: Solved, rank, variants: list[Solved]) -> Solved:
+    """For every throw the variant that ranks best."""
+    n = len(solved)
+    together = Solved(
+        np.concatenate([v.combo for v in variants]),
+        np.concatenate([v.release for v in variants]),
+        np.concatenate([v.power for v in variants]),
+        np.concatenate([v.miss_m for v in variants]),
+    )
+    costs = rank(together, AIM_DRAWS).reshape(len(variants), n)
+    return together.take(costs.argmin(axis=0) * n + np.arange(n))
+
+

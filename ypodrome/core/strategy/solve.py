@@ -1,0 +1,100 @@
+"""Solve aim and power so that a mean flight comes to rest at a target."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import HEADING, RELEASE_SIZE, X, Y, Z
+from ypodrome.core.flight.simulate import Air, fly_many
+from ypodrome.core.ground.field import Field, height_batch
+from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, Arsenal, at_power
+
+LEAST_POWER = 0.3
+FEET_PER_FOOT = 3.0
+"""First guess of the extra distance a rise asks for [common practice]; the iteration mends it."""
+
+ROUNDS = 3
+
+
+@dataclass(frozen=True)
+class Solved:
+    """n solved throws: combination, release [n, RELEASE_SIZE], power, miss of the target [m]."""
+
+    combo: NDArray[np.int64]
+    release: NDArray[np.float64]
+    power: NDArray[np.float64]
+    miss_m: NDArray[np.float64]
+
+    def take(self, rows: NDArray) -> Solved:
+        """The chosen rows."""
+        return Solved(self.combo[rows], self.release[rows], self.power[rows], self.miss_m[rows])
+
+    def __len__(self) -> int:
+        return len(self.combo)
+
+
+def heights(field: Field, points: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Ground height [n] at points [n, 2], as the compiled loop reads it."""
+    out = np.empty(len(points))
+    height_batch(field, np.ascontiguousarray(points), out)
+    return out
+
+
+def _by_power(table: NDArray, power: NDArray) -> tuple[NDArray, NDArray]:
+    """Value and slope per unit of power, of rows of a table over POWERS."""
+    step = POWERS[1] - POWERS[0]
+    k = np.clip(((power - POWERS[0]) / step).astype(int), 0, len(POWERS) - 2)
+    rows = np.arange(len(power))
+    slope = (table[rows, k + 1] - table[rows, k]) / step
+    return table[rows, k] + slope * (power - POWERS[k]), slope
+
+
+def solve(
+    arsenal: Arsenal, combo: NDArray[np.int64], lies: NDArray[np.float64],
+    targets: NDArray[np.float64], field: Field, air: Air,
+) -> Solved:  # fmt: skip
+    """Aim and power of combination combo[i] from lies[i] to targets[i] [n, 2].
+
+    `field` should be bare: obstacles are met later, when the throw is tested.
+    """
+    gap = targets - lies
+    distance = np.hypot(gap[:, 0], gap[:, 1])
+    bearing = np.arctan2(gap[:, 1], gap[:, 0])
+    base = heights(field, lies)
+    rise = heights(field, targets) - base
+    table = arsenal.reach[combo]
+    power = _first_power(table, distance + FEET_PER_FOOT * rise)
+    aim = -_by_power(arsenal.drift[combo], power)[0]
+    winds = np.tile(air.wind_vector(), (len(combo), 1))
+    seeds = np.zeros(len(combo), np.int64)
+    mean = arsenal.mean[combo]
+    release = np.empty((len(combo), RELEASE_SIZE))
+    for turn in range(ROUNDS + 1):
+        release = at_power(mean, power)
+        release[:, X], release[:, Y] = lies[:, 0], lies[:, 1]
+        release[:, Z] = base + RELEASE_HEIGHT_M
+        release[:, HEADING] = bearing + aim
+        out = fly_many(
+            release, arsenal.disc[combo], arsenal.aero, winds, air.density_kg_m3, seeds, field
+        )
+        dx, dy = out[:, b.REST_X] - lies[:, 0], out[:, b.REST_Y] - lies[:, 1]
+        miss = np.hypot(out[:, b.REST_X] - targets[:, 0], out[:, b.REST_Y] - targets[:, 1])
+        if turn == ROUNDS:
+            break
+        slope = np.maximum(_by_power(table, power)[1], 0.3 * distance)
+        power = np.clip(power + 0.9 * (distance - np.hypot(dx, dy)) / slope, LEAST_POWER, 1.0)
+        off = np.arctan2(dy, dx) - bearing
+        aim = aim - np.arctan2(np.sin(off), np.cos(off))
+    return Solved(combo, release, power, miss)
+
+
+def _first_power(table: NDArray, distance: NDArray) -> NDArray[np.float64]:
+    k = np.clip((table < distance[:, None]).sum(axis=1), 1, len(POWERS) - 1)
+    rows = np.arange(len(table))
+    low, high = table[rows, k - 1], table[rows, k]
+    share = np.clip((distance - low) / np.maximum(high - low, 1e-6), 0.0, 1.0)
+    return np.clip(POWERS[k - 1] + share * (POWERS[k] - POWERS[k - 1]), LEAST_POWER, 1.0)

@@ -1,0 +1,7 @@
+"""The thrower: arm, spread, putting."""
+
+from ypodrome.core.thrower.putting import PuttingModel
+from ypodrome.core.thrower.spread import PRESETS, Spread
+from ypodrome.core.thrower.thrower import Thrower
+
+__all__ = ["PRESETS", "PuttingModel", "Spread", "Thrower"]

@@ -1,0 +1,1 @@
+"""Courses: features, layouts, exchange."""

@@ -1,0 +1,74 @@
+"""Bags as CSV (RFC 4180, UTF-8, header row)."""
+
+from __future__ import annotations
+
+import csv
+import io
+
+from ypodrome.core.disc import Disc, Plastic
+from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+
+REQUIRED = ("name", "speed", "glide", "turn", "fade")
+OPTIONAL = ("weight_g", "plastic", "wear", "water_ok", "colour", "notes")
+NUMBERS = ("speed", "glide", "turn", "fade", "weight_g", "wear")
+MOST_DISCS = 200
+
+
+def read_bag(data: bytes) -> tuple[Disc, ...]:
+    """Discs from the bytes of a bag file, or FileProblems with every line that is wrong."""
+    rows = csv.DictReader(io.StringIO(decode(data), newline=""), strict=True)
+    try:
+        header = [h.strip() for h in rows.fieldnames or []]
+        rows.fieldnames = header
+        missing = [c for c in REQUIRED if c not in header]
+        if missing:
+            raise refuse("line 1", f"the header lacks the column {', '.join(missing)}")
+        discs, problems = [], []
+        for row in rows:
+            if any((v or "").strip() for k, v in row.items() if isinstance(v, str)):
+                disc = _disc(f"line {rows.line_num}", row, problems)
+                discs.append(disc)
+    except csv.Error as error:
+        raise refuse(f"line {rows.line_num}", f"is not proper CSV: {error}") from None
+    if problems:
+        raise FileProblems(problems)
+    if not discs:
+        raise refuse("file", "has a header but no discs: add a line for each")
+    if len(discs) > MOST_DISCS:
+        raise refuse("file", f"has more than {MOST_DISCS} discs")
+    return tuple(d for d in discs if d is not None)
+
+
+def _disc(where: str, row: dict, problems: list[Problem]) -> Disc | None:
+    before = len(problems)
+    values: dict = {"name": (row.get("name") or "").strip()}
+    if not values["name"]:
+        problems.append(Problem(where, "name", "is missing"))
+    for key in NUMBERS:
+        text = (row.get(key) or "").strip()
+        if not text:
+            if key in REQUIRED:
+                problems.append(Problem(where, key, "is missing"))
+            continue
+        try:
+            values[key] = float(text)
+        except ValueError:
+            problems.append(Problem(where, key, f'"{text}" is not a number'))
+    plastic = (row.get("plastic") or "premium").strip().lower()
+    if plastic not in {p.value for p in Plastic}:
+        problems.append(
+            Problem(where, "plastic", f'"{plastic}" is not known; use base, grippy or premium')
+        )
+    water = (row.get("water_ok") or "yes").strip().lower()
+    if water not in ("yes", "no"):
+        problems.append(Problem(where, "water_ok", f'must be yes or no, got "{water}"'))
+    if len(problems) > before:
+        return None
+    try:
+        return Disc(
+            **values, plastic=Plastic(plastic), water_ok=water == "yes",
+            colour=(row.get("colour") or "").strip(), notes=(row.get("notes") or "").strip(),
+        )  # fmt: skip
+    except ValueError as error:
+        problems.append(Problem(where, str(error).split()[0], str(error).split(" ", 1)[1]))
+        return None

@@ -1,0 +1,1 @@
+"""What to rehearse before the event. Its screens come after the plan and the round."""

@@ -1,0 +1,36 @@
+"""A simulated weather station: a breezy day on an invented island, by the hour.
+
+It stands in for a real station's report. The same hour always gives the same reading.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from ypodrome.core.api import Wind
+
+STATION = "Simulated station, Quernby Rise"
+
+
+@dataclass(frozen=True)
+class Reading:
+    """One report: wind as felt at two metres, temperature, humidity."""
+
+    station: str
+    hour: int
+    wind: Wind
+    temperature_c: float
+    relative_humidity: float
+
+
+def reading(hour: int) -> Reading:
+    """The report of an hour of the day (0 to 23): a south-westerly that rises until afternoon."""
+    if not 0 <= hour <= 23:
+        raise ValueError(f"hour must be between 0 and 23, got {hour}")
+    daylight = max(0.0, math.sin(math.pi * (hour - 5) / 16.0))
+    speed = 1.5 + 4.2 * daylight
+    direction = 205.0 + 2.5 * (hour - 9)
+    wind = Wind(round(speed, 1), direction % 360.0, round(1.45 * speed, 1))
+    temperature = 9.0 + 7.0 * daylight
+    return Reading(STATION, hour, wind, round(temperature, 1), round(0.85 - 0.25 * daylight, 2))

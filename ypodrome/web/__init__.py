@@ -1,0 +1,1 @@
+"""Settings, root urls, base templates and static sources."""

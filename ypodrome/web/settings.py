@@ -1,0 +1,123 @@
+"""Settings. Local by default; a club server sets the environment variables named here."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+from django.core.exceptions import ImproperlyConfigured
+
+PACKAGE = Path(__file__).resolve().parent.parent
+DATA = Path(os.environ.get("YPODROME_DATA", Path.cwd() / "var"))
+LOCAL = os.environ.get("YPODROME_MODE", "local") == "local"
+"""One player on this machine, signed in without a password; anything else asks for a login."""
+
+DEBUG = False
+SECRET_KEY = os.environ.get("YPODROME_SECRET_KEY", "")
+if not SECRET_KEY:
+    if not LOCAL:
+        raise ImproperlyConfigured("set YPODROME_SECRET_KEY to a long random text")
+    SECRET_KEY = "local-use-on-this-machine-only-" + "x" * 30
+
+ALLOWED_HOSTS = os.environ.get("YPODROME_HOSTS", "127.0.0.1,localhost").split(",")
+
+INSTALLED_APPS = [
+    "django.contrib.auth",
+    "django.contrib.contenttypes",
+    "django.contrib.sessions",
+    "django.contrib.messages",
+    "django.contrib.staticfiles",
+    "csp",
+    "ypodrome.accounts",
+    "ypodrome.bag",
+    "ypodrome.course",
+    "ypodrome.plan",
+    "ypodrome.round",
+    "ypodrome.web",
+]
+
+MIDDLEWARE = [
+    "django.middleware.security.SecurityMiddleware",
+    "whitenoise.middleware.WhiteNoiseMiddleware",
+    "csp.middleware.CSPMiddleware",
+    "django.contrib.sessions.middleware.SessionMiddleware",
+    "django.middleware.common.CommonMiddleware",
+    "django.middleware.csrf.CsrfViewMiddleware",
+    "django.contrib.auth.middleware.AuthenticationMiddleware",
+    "django.contrib.messages.middleware.MessageMiddleware",
+    "django.middleware.clickjacking.XFrameOptionsMiddleware",
+    "ypodrome.accounts.middleware.PlayerMiddleware",
+]
+
+ROOT_URLCONF = "ypodrome.web.urls"
+WSGI_APPLICATION = "ypodrome.web.wsgi.application"
+LOGIN_URL = "login"
+LOGIN_REDIRECT_URL = "plan:overview"
+
+TEMPLATES = [
+    {
+        "BACKEND": "django.template.backends.django.DjangoTemplates",
+        "DIRS": [PACKAGE / "web" / "templates"],
+        "APP_DIRS": True,
+        "OPTIONS": {
+            "context_processors": [
+                "django.template.context_processors.request",
+                "django.contrib.auth.context_processors.auth",
+                "django.contrib.messages.context_processors.messages",
+            ],
+            "builtins": ["ypodrome.web.templatetags.measures"],
+        },
+    },
+]
+
+DATABASES = {
+    "default": {
+        "ENGINE": "django.db.backends.sqlite3",
+        "NAME": DATA / "ypodrome.sqlite3",
+        "OPTIONS": {
+            "transaction_mode": "IMMEDIATE",
+            "timeout": 20,
+            "init_command": (
+                "PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;"
+            ),
+        },
+        "TEST": {"NAME": DATA / "test.sqlite3"},
+    }
+}
+
+DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
+LANGUAGE_CODE = "en-gb"
+TIME_ZONE = "UTC"
+USE_TZ = True
+USE_I18N = False
+
+STATIC_URL = "static/"
+STATIC_ROOT = DATA / "static"
+STORAGES = {
+    "default": {"BACKEND": "django.core.files.storage.FileSystemStorage"},
+    "staticfiles": {"BACKEND": "whitenoise.storage.CompressedManifestStaticFilesStorage"},
+}
+WHITENOISE_ALLOW_ALL_ORIGINS = False
+
+CONTENT_SECURITY_POLICY = {
+    "DIRECTIVES": {
+        "default-src": ["'none'"],
+        "script-src": ["'self'"],
+        "style-src": ["'self'"],
+        "img-src": ["'self'", "data:"],
+        "font-src": ["'self'"],
+        "connect-src": ["'self'"],
+        "form-action": ["'self'"],
+        "base-uri": ["'none'"],
+        "frame-ancestors": ["'none'"],
+    }
+}
+
+SESSION_COOKIE_HTTPONLY = True
+CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
+SECURE_REFERRER_POLICY = "same-origin"
+X_FRAME_OPTIONS = "DENY"
+DATA_UPLOAD_MAX_MEMORY_SIZE = 11_000_000
+MESSAGE_STORAGE = "django.contrib.messages.storage.session.SessionStorage"
+if not LOCAL:
+    SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True

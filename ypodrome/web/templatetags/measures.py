@@ -1,0 +1,50 @@
+"""Template filters for figures in the player's units."""
+
+from __future__ import annotations
+
+from django import template
+
+from ypodrome.core.units import feet, mph
+
+register = template.Library()
+
+
+@register.filter
+def length(length_m: float | None, units: str) -> str:
+    """A length to the foot or metre."""
+    if length_m is None:
+        return "—"
+    return f"{feet(length_m):.0f} ft" if units == "imperial" else f"{length_m:.0f} m"
+
+
+@register.filter
+def wind_speed(speed_m_s: float, units: str) -> str:
+    """A wind speed to the mile per hour or half metre per second."""
+    return f"{mph(speed_m_s):.0f} mph" if units == "imperial" else f"{speed_m_s:.1f} m/s"
+
+
+@register.filter
+def chance(value: float) -> str:
+    """A chance to the percent."""
+    return f"{100 * value:.0f}"
+
+
+@register.filter
+def throws(value: float) -> str:
+    """Expected throws to the hundredth."""
+    return f"{value:.2f}"
+
+
+@register.filter
+def signed(value: float) -> str:
+    """A difference with its sign, to the tenth."""
+    return f"{value:+.1f}".replace("-", "−")
+
+
+@register.filter
+def against_par(value: float) -> str:
+    """A score against par: E, +1, −2; tenths when it is an expectation."""
+    if abs(value) < 0.05:
+        return "E"
+    text = f"{value:+.0f}" if float(value).is_integer() else f"{value:+.1f}"
+    return text.replace("-", "−")
