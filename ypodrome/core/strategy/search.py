@@ -30,6 +30,7 @@ PLACEMENT_GAP_M = 12.0
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
 
+FEWEST_DRAWN = 12
 MOST_MET = 2.5
 """Hazard beyond which a line is not worth drawing samples of: 8 in 100 get through."""
 
@@ -139,14 +140,19 @@ def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArra
 
 
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
-    """Drop throws whose mean flight is stopped, unless all are."""
+    """Drop throws whose mean flight is stopped, but keep the clearest few of each kind."""
     winds = np.tile(situation.air.wind_vector(), (len(solved), 1))
     out = fly_many(
         solved.release, arsenal.disc[solved.combo], arsenal.aero, winds,
         situation.air.density_kg_m3, np.zeros(len(solved), np.int64), situation.scene.field,
     )  # fmt: skip
-    clear = (out[:, b.MET] < MOST_MET) & (out[:, b.AIR_HIT] < 0.5) & (out[:, b.MANDO_MISS] < 0.5)
-    return solved.take(np.flatnonzero(clear)) if clear.sum() >= 8 else solved
+    stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
+    keep = stopped < MOST_MET
+    kinds = arsenal.kind[solved.combo]
+    for kind in np.unique(kinds):
+        mine = np.flatnonzero(kinds == kind)
+        keep[mine[np.argsort(stopped[mine], kind="stable")[:FEWEST_DRAWN]]] = True
+    return solved.take(np.flatnonzero(keep))
 
 
 def _leaders(

@@ -1,0 +1,1 @@
+"""Rounds judged against their plans."""

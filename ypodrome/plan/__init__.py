@@ -1,0 +1,1 @@
+"""Game plans: a round's holes planned in today's conditions."""

@@ -1,0 +1,45 @@
+"""Game plans as stored: conditions of the day, and one row a hole with result and choice."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from ypodrome.accounts.models import Player
+from ypodrome.course.models import Layout
+
+
+class GamePlan(models.Model):
+    """A plan for one layout on one day."""
+
+    owner = models.ForeignKey(Player, models.CASCADE, related_name="plans")
+    layout = models.ForeignKey(Layout, models.CASCADE, related_name="plans")
+    posture = models.CharField(max_length=8, default="even")
+    wind_m_s = models.FloatField(default=0.0)
+    wind_from_deg = models.FloatField(default=0.0)
+    gust_m_s = models.FloatField(default=0.0)
+    temperature_c = models.FloatField(default=15.0)
+    wet = models.BooleanField(default=False)
+    without = models.JSONField(default=list)
+    wind_source = models.CharField(max_length=80, blank=True)
+    created = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-created", "-pk")
+
+
+class PlannedHole(models.Model):
+    """One hole of a plan. `result` holds the options, `chosen` the option in force."""
+
+    plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="holes")
+    number = models.PositiveIntegerField()
+    tee = models.CharField(max_length=40)
+    pin = models.CharField(max_length=40)
+    par = models.PositiveIntegerField()
+    fingerprint = models.CharField(max_length=64, blank=True)
+    result = models.JSONField(null=True)
+    chosen = models.JSONField(null=True)
+    own_aim = models.BooleanField(default=False)
+
+    class Meta:
+        ordering = ("number",)
+        constraints = [models.UniqueConstraint(fields=("plan", "number"), name="one_row_a_hole")]

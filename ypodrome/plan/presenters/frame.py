@@ -1,0 +1,73 @@
+"""From course metres to the pixels of a drawing, tee below and pin above."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.api import Scene
+
+MARGIN_M = 9.0
+
+
+@dataclass(frozen=True)
+class Frame:
+    """A rotation, a scale and a shift; `angle` [rad] is the direction that points up."""
+
+    width: float
+    height: float
+    scale: float
+    angle: float
+    middle: tuple[float, float]
+
+    @classmethod
+    def around(
+        cls, points: NDArray[np.float64], angle: float, width: float, height: float,
+        scale: float | None = None, margin_m: float = MARGIN_M,
+    ) -> Frame:  # fmt: skip
+        """The frame that shows all points with a margin, at the largest scale or a given one."""
+        turned = _turned(points, angle)
+        low, high = turned.min(axis=0) - margin_m, turned.max(axis=0) + margin_m
+        fit = min(width / (high[0] - low[0]), height / (high[1] - low[1]))
+        middle = (float(low[0] + high[0]) / 2, float(low[1] + high[1]) / 2)
+        return cls(width, height, scale or fit, angle, middle)
+
+    def pixels(self, points: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Points [n, 2] in metres → pixels, y down."""
+        turned = _turned(np.asarray(points, float).reshape(-1, 2), self.angle)
+        x = self.width / 2 + (turned[:, 0] - self.middle[0]) * self.scale
+        y = self.height / 2 - (turned[:, 1] - self.middle[1]) * self.scale
+        return np.stack([x, y], axis=1)
+
+    def one(self, point: tuple[float, float]) -> tuple[float, float]:
+        """One point in pixels."""
+        x, y = self.pixels(np.array([point]))[0]
+        return round(float(x), 1), round(float(y), 1)
+
+
+def _turned(points: NDArray, angle: float) -> NDArray:
+    """Coordinates with `angle` pointing up."""
+    turn = math.pi / 2 - angle
+    c, s = math.cos(turn), math.sin(turn)
+    return points @ np.array([[c, s], [-s, c]])
+
+
+def hole_frame(scene: Scene, width: float, height: float, scale: float | None = None) -> Frame:
+    """The frame of a hole: the straight line from tee to pin points up."""
+    points = np.array([*scene.line.points, scene.tee.at, scene.pin.at])
+    (x0, y0), (x1, y1) = scene.tee.at, scene.pin.at
+    return Frame.around(points, math.atan2(y1 - y0, x1 - x0), width, height, scale, margin_m=14.0)
+
+
+def path_of(pixels: NDArray[np.float64], closed: bool = False) -> str:
+    """SVG path data through pixels [n, 2]."""
+    body = "L".join(f"{x:.1f} {y:.1f}" for x, y in pixels)
+    return f"M{body}{'Z' if closed else ''}"
+
+
+def dots_of(pixels: NDArray[np.float64]) -> str:
+    """SVG path data of round dots, drawn by a round line cap."""
+    return "".join(f"M{x:.1f} {y:.1f}h0" for x, y in pixels)

@@ -1,0 +1,94 @@
+"""The chosen throw from above: the quill of its flight, and the cloud of its ends.
+
+The quill is our way of showing height on a map: barbs stand off the flight line, each as long as
+the disc is high there. The side view stands the same barbs upright.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.api import Scene
+from ypodrome.core.strategy.solve import heights
+from ypodrome.plan.presenters.frame import Frame, dots_of, path_of
+
+BARB_EVERY_M = 3.0
+BARB_PX_PER_M = 1.9
+AIM_HANDLE_M = 30.0
+
+
+@dataclass(frozen=True)
+class ShotDrawing:
+    """Path data of one throw, and where its aim handle sits."""
+
+    flight: str
+    barbs: str
+    cloud: str
+    ellipse: str
+    end: tuple[float, float]
+    aim: tuple[float, float]
+    aim_line: str
+    follow: ShotDrawing | None = None
+
+
+def draw_shot(option: dict[str, Any], scene: Scene, frame: Frame) -> ShotDrawing:
+    """The marks of a stored option."""
+    path = np.array(option["path"])
+    rests = np.array(option["rests"])
+    pixels = frame.pixels(path[:, 1:3])
+    lie = np.array(option["lie"])
+    heading = math.radians(option["heading_deg"])
+    reach = max(AIM_HANDLE_M, 0.8 * float(np.hypot(*(path[-1, 1:3] - lie))))
+    aim = lie + reach * np.array([math.cos(heading), math.sin(heading)])
+    follow = option.get("next")
+    return ShotDrawing(
+        flight=path_of(pixels),
+        barbs=_barbs(path, pixels, scene),
+        cloud=dots_of(frame.pixels(rests)),
+        ellipse=path_of(frame.pixels(_two_thirds(rests)), closed=True),
+        end=frame.one(tuple(option["ends"])),
+        aim=frame.one((float(aim[0]), float(aim[1]))),
+        aim_line=path_of(frame.pixels(np.array([lie, aim]))),
+        follow=draw_shot(follow, scene, frame) if follow else None,
+    )
+
+
+def spaced(path: NDArray[np.float64], every_m: float) -> tuple[NDArray, NDArray]:
+    """Distances flown [n] at equal steps, and the path rows [n, 5] interpolated there."""
+    steps = np.hypot(*np.diff(path[:, 1:3], axis=0).T)
+    along = np.concatenate([[0.0], np.cumsum(steps)])
+    at = np.arange(0.0, along[-1], every_m)
+    rows = np.stack([np.interp(at, along, path[:, k]) for k in range(path.shape[1])], axis=1)
+    return at, rows
+
+
+def _barbs(path: NDArray, pixels: NDArray, scene: Scene) -> str:
+    at, rows = spaced(path, BARB_EVERY_M)
+    steps = np.hypot(*np.diff(path[:, 1:3], axis=0).T)
+    along = np.concatenate([[0.0], np.cumsum(steps)])
+    x = np.interp(at, along, pixels[:, 0])
+    y = np.interp(at, along, pixels[:, 1])
+    dx, dy = np.gradient(x), np.gradient(y)
+    size = np.hypot(dx, dy) + 1e-9
+    height = rows[:, 3] - heights(scene.field, np.ascontiguousarray(rows[:, 1:3]))
+    length = np.maximum(height, 0.0) * BARB_PX_PER_M
+    # barbs lean back along the flight, like those of a feather
+    ux, uy = (-dy - 0.5 * dx) / size, (dx - 0.5 * dy) / size
+    return "".join(
+        f"M{a:.1f} {b:.1f}l{c:.1f} {d:.1f}"
+        for a, b, c, d in zip(x, y, ux * length, uy * length, strict=True)
+    )
+
+
+def _two_thirds(rests: NDArray[np.float64]) -> NDArray[np.float64]:
+    """The ellipse of one and a half standard deviations around the mean rest, as a ring."""
+    mean, spread = rests.mean(axis=0), np.cov(rests.T) + 1e-6 * np.eye(2)
+    values, vectors = np.linalg.eigh(spread)
+    angles = np.linspace(0.0, 2.0 * math.pi, 40, endpoint=False)
+    circle = 1.5 * np.sqrt(values) * np.stack([np.cos(angles), np.sin(angles)], axis=1)
+    return mean + circle @ vectors.T

@@ -1,0 +1,187 @@
+"""What the thrower has before them: the ground in perspective, and the mark to throw at."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, field
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.api import Scene
+from ypodrome.core.strategy.solve import heights
+from ypodrome.plan.presenters.frame import path_of
+from ypodrome.plan.presenters.hole_drawing import Label
+
+WIDTH, HEIGHT = 424.0, 188.0
+EYE_M = 1.65
+NEAREST_M = 4.0
+FARTHEST_M = 190.0
+RIDGES_M = (8, 12, 18, 26, 36, 48, 62, 80, 100, 125, 160, 190)
+EDGE_TREE_M = 5.0
+
+
+@dataclass(frozen=True)
+class Camera:
+    """A pinhole at the lie, looking level along `heading` [rad]."""
+
+    eye: tuple[float, float, float]
+    heading: float
+    focal_px: float
+    horizon_px: float
+
+    def see(self, points: NDArray[np.float64], z: NDArray[np.float64]) -> tuple[NDArray, NDArray]:
+        """Pixels [n, 2] and distance ahead [n, m] of points [n, 2] at heights [n]."""
+        gap = points - np.array(self.eye[:2])
+        c, s = math.cos(self.heading), math.sin(self.heading)
+        ahead, left = gap @ np.array([c, s]), gap @ np.array([-s, c])
+        depth = np.maximum(ahead, 0.1)
+        x = WIDTH / 2 - left / depth * self.focal_px
+        y = self.horizon_px - (z - self.eye[2]) / depth * self.focal_px
+        return np.stack([x, y], axis=1), ahead
+
+
+@dataclass
+class TeeDrawing:
+    """Path data of the thrower's view, far things first."""
+
+    width: float = WIDTH
+    height: float = HEIGHT
+    ridges: list[str] = field(default_factory=list)
+    things: list[dict[str, Any]] = field(default_factory=list)
+    labels: list[Label] = field(default_factory=list)
+    flight: str = ""
+    basket: str = ""
+    basket_x: float = 0.0
+    aim_x: float = 0.0
+    aim_y: float = 0.0
+
+
+def draw_tee_view(option: dict[str, Any], scene: Scene) -> TeeDrawing:
+    """The view from the lie of an option, wide enough to hold both the aim and the basket."""
+    camera = _camera(option, scene)
+    drawing = TeeDrawing()
+    drawing.ridges = _ridges(scene, camera)
+    drawing.things = _things(scene, camera)
+    drawing.labels = _landmarks(scene, camera)
+    path = np.array(option["path"])
+    pixels, ahead = camera.see(path[:, 1:3], path[:, 3])
+    drawing.flight = path_of(pixels[ahead > NEAREST_M])
+    drawing.basket, drawing.basket_x = _basket(scene, camera)
+    heading = math.radians(option["heading_deg"])
+    off = heading - camera.heading
+    off = math.atan2(math.sin(off), math.cos(off))
+    drawing.aim_x = round(WIDTH / 2 - math.tan(off) * camera.focal_px, 1)
+    rise = math.tan(math.radians(option["launch_deg"])) * camera.focal_px / math.cos(off)
+    drawing.aim_y = round(max(camera.horizon_px - rise, 9.0), 1)
+    return drawing
+
+
+def _camera(option: dict[str, Any], scene: Scene) -> Camera:
+    lie = np.array(option["lie"])
+    to_pin = math.atan2(scene.pin.at[1] - lie[1], scene.pin.at[0] - lie[0])
+    off = math.radians(option["heading_deg"]) - to_pin
+    off = math.atan2(math.sin(off), math.cos(off))
+    half = min(max(math.radians(20.0), abs(off) / 2 + math.radians(11.0)), math.radians(52.0))
+    z = float(heights(scene.field, lie[None])[0]) + EYE_M
+    return Camera((float(lie[0]), float(lie[1]), z), to_pin + off / 2, WIDTH / 2 / math.tan(half),
+                  HEIGHT * 0.62)  # fmt: skip
+
+
+def _ridges(scene: Scene, camera: Camera) -> list[str]:
+    """Lines of equal distance over the real ground: they bunch where it rises to the eye."""
+    lines = []
+    angles = camera.heading + np.linspace(math.radians(56), -math.radians(56), 70)
+    for distance in reversed(RIDGES_M):
+        points = np.array(camera.eye[:2]) + distance * np.stack([np.cos(angles), np.sin(angles)], 1)
+        pixels, _ = camera.see(points, heights(scene.field, np.ascontiguousarray(points)))
+        keep = (pixels[:, 0] > -60) & (pixels[:, 0] < WIDTH + 60)
+        if keep.sum() > 1:
+            edge = np.array([[WIDTH + 60, HEIGHT + 5], [-60, HEIGHT + 5]])
+            lines.append(path_of(np.concatenate([pixels[keep], edge]), closed=True))
+    return lines
+
+
+def _things(scene: Scene, camera: Camera) -> list[dict[str, Any]]:
+    """Trees, edges of woods and walls, sorted from far to near."""
+    found = []
+    for tree in scene.trees:
+        found.append(_tree(tree.at, tree.trunk_radius_m, tree.canopy_radius_m, tree.canopy_base_m,
+                           tree.height_m, scene, camera, "crown"))  # fmt: skip
+    for grove in scene.groves:
+        ring = grove.shape.exterior
+        for s in np.arange(0.0, ring.length, EDGE_TREE_M):
+            p = ring.interpolate(s)
+            base = max(grove.canopy_base_m, 0.5)
+            found.append(_tree((p.x, p.y), 0.16 if base < 4 else 0.0, 2.6, base, grove.height_m,
+                               scene, camera, "crown wood"))  # fmt: skip
+    for barrier in scene.barriers:
+        found += _wall(barrier, scene, camera)
+    return sorted((t for t in found if t), key=lambda t: -t["depth"])
+
+
+def _tree(
+    at: Any, trunk_m: float, radius_m: float, base_m: float, top_m: float, scene: Scene,
+    camera: Camera, look: str,
+) -> dict[str, Any] | None:  # fmt: skip
+    point = np.array([at], float)
+    ground = float(heights(scene.field, point)[0])
+    pixels, ahead = camera.see(np.repeat(point, 3, axis=0), ground + np.array([0.0, base_m, top_m]))
+    depth = float(ahead[0])
+    x = float(pixels[0, 0])
+    if depth < NEAREST_M or depth > FARTHEST_M or not -80 < x < WIDTH + 80:
+        return None
+    px = camera.focal_px / depth
+    r = radius_m * px
+    angles = np.linspace(0.0, 2 * math.pi, 20, endpoint=False)
+    lobes = 1.0 + 0.08 * np.sin(5 * angles + at[0])
+    middle, half = (pixels[1, 1] + pixels[2, 1]) / 2, abs(pixels[1, 1] - pixels[2, 1]) / 2
+    ring = np.stack([x + r * lobes * np.cos(angles), middle + half * lobes * np.sin(angles)], axis=1)
+    trunk = ""
+    if trunk_m > 0.0:
+        w = max(trunk_m * px, 0.4)
+        trunk = path_of(
+            np.array([[x - w, pixels[0, 1]], [x - w, middle], [x + w, middle], [x + w, pixels[0, 1]]]),
+            closed=True,
+        )
+    far = " far" if depth > 70 else ""
+    return {"depth": depth, "look": look + far, "d": path_of(ring, closed=True), "trunk": trunk}
+
+
+def _wall(barrier: Any, scene: Scene, camera: Camera) -> list[dict[str, Any]]:
+    ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
+    along = np.arange(0.0, ring.length + 3.0, 3.0)
+    points = np.array([ring.interpolate(s).coords[0][:2] for s in along])
+    ground = heights(scene.field, np.ascontiguousarray(points))
+    low, ahead = camera.see(points, ground + barrier.base_m)
+    high, _ = camera.see(points, ground + barrier.top_m)
+    seen = ahead > NEAREST_M
+    if seen.sum() < 2:
+        return []
+    shape = np.concatenate([low[seen], high[seen][::-1]])
+    return [{"depth": float(ahead[seen].max()), "look": "wall", "d": path_of(shape, closed=True), "trunk": ""}]
+
+
+def _landmarks(scene: Scene, camera: Camera) -> list[Label]:
+    labels = []
+    for mark in scene.landmarks:
+        point = np.array([mark.at], float)
+        top = heights(scene.field, point) + mark.height_m
+        pixels, ahead = camera.see(point, top)
+        x, y = float(pixels[0, 0]), float(pixels[0, 1])
+        if ahead[0] > NEAREST_M and 4 < x < WIDTH - 4:
+            anchor = "end" if x > WIDTH * 0.7 else "start"
+            labels.append(Label(round(x, 1), round(max(y, 22.0), 1), mark.name, "landmark", anchor))
+    return labels
+
+
+def _basket(scene: Scene, camera: Camera) -> tuple[str, float]:
+    point = np.repeat(np.array([scene.pin.at], float), 3, axis=0)
+    z = heights(scene.field, point[:1])[0] + scene.pin.raised_m + np.array([0.0, 0.7, 1.35])
+    pixels, ahead = camera.see(point, z)
+    x = float(pixels[0, 0])
+    w = max(0.3 * camera.focal_px / max(float(ahead[0]), 1.0), 2.5)
+    foot, middle, top = (float(v) for v in pixels[:, 1])
+    d = f"M{x:.1f} {foot:.1f}V{top:.1f}M{x - w:.1f} {top:.1f}h{2 * w:.1f}M{x - w:.1f} {middle:.1f}h{2 * w:.1f}"
+    return d, round(x, 1)

@@ -1,0 +1,15 @@
+from django.urls import path
+
+from ypodrome.plan import views
+
+app_name = "plan"
+urlpatterns = [
+    path("", views.current, name="overview"),
+    path("start/<int:layout>/", views.start, name="start"),
+    path("<int:pk>/", views.overview, name="overview_of"),
+    path("<int:pk>/book/", views.book, name="book"),
+    path("<int:pk>/hole/<int:number>/", views.sheet, name="sheet"),
+    path("<int:pk>/hole/<int:number>/replan/", views.replan, name="replan"),
+    path("<int:pk>/hole/<int:number>/choose/", views.choose, name="choose"),
+    path("<int:pk>/hole/<int:number>/aim/", views.aim, name="aim"),
+]

@@ -1,0 +1,169 @@
+"""Screens of the game plan: parse, call a service, respond."""
+
+from __future__ import annotations
+
+import json
+import time
+from datetime import datetime
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.template.loader import render_to_string
+from django.views.decorators.http import require_POST, require_safe
+
+from ypodrome.course.models import Layout
+from ypodrome.plan import services
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.presenters.hole_drawing import HEIGHT, WIDTH
+from ypodrome.plan.presenters.frame import hole_frame
+from ypodrome.plan.presenters.overview import book_context, overview_context
+from ypodrome.plan.presenters.sheet import sheet_context, shot_context
+
+
+def own_plan(request: HttpRequest, pk: int) -> GamePlan:
+    """The player's own plan, or a 404."""
+    plans = GamePlan.objects.select_related("layout__course", "owner")
+    return get_object_or_404(plans, pk=pk, owner=request.player)
+
+
+def own_hole(request: HttpRequest, pk: int, number: int) -> PlannedHole:
+    """A hole of the player's own plan, or a 404."""
+    holes = PlannedHole.objects.select_related("plan__layout__course", "plan__owner")
+    return get_object_or_404(holes, plan_id=pk, plan__owner=request.player, number=number)
+
+
+@require_safe
+def current(request: HttpRequest) -> HttpResponse:
+    """The latest plan, or a page that says how to begin."""
+    plan = request.player.plans.first()
+    if plan:
+        return redirect("plan:overview_of", plan.pk)
+    layouts = Layout.objects.filter(course__owner=request.player).select_related("course")
+    return render(request, "plan/start.html", {"layouts": layouts})
+
+
+@require_POST
+def start(request: HttpRequest, layout: int) -> HttpResponse:
+    """Begin a plan for a layout."""
+    found = get_object_or_404(Layout, pk=layout, course__owner=request.player)
+    plan = services.start_plan(request.player, found, datetime.now().hour)
+    return redirect("plan:overview_of", plan.pk)
+
+
+@require_safe
+def overview(request: HttpRequest, pk: int) -> HttpResponse:
+    """All holes of a plan."""
+    return render(request, "plan/overview.html", overview_context(own_plan(request, pk)))
+
+
+@require_safe
+def book(request: HttpRequest, pk: int) -> HttpResponse:
+    """The plan as pages to print."""
+    return render(request, "plan/book.html", book_context(own_plan(request, pk)))
+
+
+@require_safe
+def sheet(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """One hole."""
+    hole = own_hole(request, pk, number)
+    scene = services.scene_for_hole(hole)
+    numbers = list(hole.plan.holes.values_list("number", flat=True))
+    at = numbers.index(number)
+    context = sheet_context(hole, scene) | {
+        "numbers": numbers,
+        "before": numbers[at - 1] if at else None,
+        "after": numbers[at + 1] if at + 1 < len(numbers) else None,
+        "stale": services.is_stale(hole),
+        "tees": _labels(hole, "tees"),
+        "pins": _labels(hole, "pins"),
+        "hole_name": scene.line.name,
+    }
+    return render(request, "plan/hole/sheet.html", context)
+
+
+def _labels(hole: PlannedHole, what: str) -> list[str]:
+    course = services.core_course(hole.plan.layout.course)
+    points = getattr(course, what)
+    return [p.label for p in points if not p.holes or hole.number in p.holes]
+
+
+def _body(request: HttpRequest) -> dict[str, Any]:
+    try:
+        values = json.loads(request.body or b"{}")
+    except ValueError:
+        raise ValueError("the request is not JSON") from None
+    if not isinstance(values, dict):
+        raise ValueError("the request must be an object")
+    return values
+
+
+def _refuse(error: Exception) -> JsonResponse:
+    return JsonResponse({"error": str(error)}, status=400)
+
+
+def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
+    """The parts of the sheet that a new plan or choice changes, as HTML and SVG."""
+    context = sheet_context(hole, services.scene_for_hole(hole))
+    names = ("drawing", "side", "tee_view", "card", "options", "facts")
+    parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
+    return {"parts": parts, "wind": context["wind"], "expected": hole.chosen["expected_score"]}
+
+
+@require_POST
+def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Take new conditions and plan the hole again."""
+    hole = own_hole(request, pk, number)
+    before = hole.chosen["expected_score"] if hole.chosen else None
+    first = hole.result["options"][0] if hole.result else None
+    try:
+        services.set_conditions(hole, _body(request))
+        services.plan_one(hole)
+    except ValueError as error:
+        return _refuse(error)
+    answer = _fragments(request, hole)
+    answer["changed"] = _change_words(first, hole.result["options"][0], before)
+    return JsonResponse(answer)
+
+
+def _change_words(old: dict | None, new: dict, before: float | None) -> str:
+    """What a new plan changed, in a sentence."""
+    if old is None or before is None:
+        return "Planned."
+    moved = new["expected_score"] - old["expected_score"]
+    by = f"expected score {moved:+.2f}".replace("-", "−")
+    if (old["disc"], old["throw"], old["line"]) == (new["disc"], new["throw"], new["line"]):
+        return f"The {new['disc']} stays first plan; {by}."
+    return f"First plan is now the {new['disc']} ({new['line']}), before the {old['disc']}; {by}."
+
+
+@require_POST
+def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Put an option in force."""
+    hole = own_hole(request, pk, number)
+    try:
+        services.choose(hole, int(_body(request).get("rank", 0)))
+    except (ValueError, TypeError) as error:
+        return _refuse(error)
+    return JsonResponse(_fragments(request, hole))
+
+
+@require_POST
+def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Judge the option in force at another aim, while it is dragged or when it is let go."""
+    began = time.perf_counter()
+    hole = own_hole(request, pk, number)
+    try:
+        values = _body(request)
+        keep = values.get("keep") is True
+        option = services.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
+    except (ValueError, TypeError, KeyError) as error:
+        return _refuse(error)
+    if keep:
+        return JsonResponse(_fragments(request, hole))
+    scene = services.scene_for_hole(hole)
+    frame = hole_frame(scene, WIDTH, HEIGHT)
+    context = shot_context(option, scene, frame, hole.plan.owner.units)
+    names = ("shot", "side", "tee_view", "card")
+    parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
+    return JsonResponse({"parts": parts, "ms": round(1000 * (time.perf_counter() - began))})

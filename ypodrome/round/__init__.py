@@ -1,0 +1,1 @@
+"""Rounds: what was thrown and what it scored."""

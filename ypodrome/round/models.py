@@ -1,0 +1,54 @@
+"""Rounds as stored."""
+
+from __future__ import annotations
+
+from django.db import models
+
+from ypodrome.accounts.models import Player
+from ypodrome.core.record.score import PENALISED, HoleScore
+from ypodrome.plan.models import GamePlan
+
+
+class Round(models.Model):
+    """A round played to a plan."""
+
+    owner = models.ForeignKey(Player, models.CASCADE, related_name="rounds")
+    plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="rounds")
+    started = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-started", "-pk")
+
+
+class HoleRecord(models.Model):
+    """One hole as played. `expected` is what the plan in force promised when it was recorded."""
+
+    round = models.ForeignKey(Round, models.CASCADE, related_name="holes")
+    number = models.PositiveIntegerField()
+    par = models.PositiveIntegerField()
+    expected = models.FloatField()
+    planned_disc = models.CharField(max_length=60, blank=True)
+    putts = models.PositiveIntegerField(default=0)
+
+    class Meta:
+        ordering = ("number",)
+        constraints = [models.UniqueConstraint(fields=("round", "number"), name="one_record_a_hole")]
+
+    def to_core(self) -> HoleScore:
+        """The hole as the core scores it."""
+        throws = list(self.throws.all())
+        penalties = sum(t.result in PENALISED for t in throws)
+        return HoleScore(self.number, self.par, self.expected, len(throws), self.putts, penalties)
+
+
+class ThrowRecord(models.Model):
+    """One throw other than a putt."""
+
+    hole = models.ForeignKey(HoleRecord, models.CASCADE, related_name="throws")
+    position = models.PositiveIntegerField()
+    disc = models.CharField(max_length=60)
+    throw = models.CharField(max_length=4)
+    result = models.CharField(max_length=20)
+
+    class Meta:
+        ordering = ("position",)

@@ -1,0 +1,72 @@
+"""Writes and reads for rounds."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.db import transaction
+
+from ypodrome.core.api import Throw
+from ypodrome.core.record.score import RESULTS, RoundScore
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.round.models import HoleRecord, Round, ThrowRecord
+
+MOST_THROWS, MOST_PUTTS = 15, 10
+
+
+def current_round(plan: GamePlan) -> Round:
+    """The latest round played to this plan, begun if there is none."""
+    return plan.rounds.first() or Round.objects.create(owner=plan.owner, plan=plan)
+
+
+def new_round(plan: GamePlan) -> Round:
+    """Begin another round to the same plan."""
+    return Round.objects.create(owner=plan.owner, plan=plan)
+
+
+@transaction.atomic
+def record_hole(
+    played: Round, planned: PlannedHole, throws: list[dict[str, Any]], putts: int
+) -> HoleRecord:
+    """Keep a hole's throws and putts, in place of what was kept before.
+
+    Raises ValueError naming the throw and field that cannot be taken; nothing is changed then.
+    """
+    if not 0 <= putts <= MOST_PUTTS:
+        raise ValueError(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
+    if not 1 <= len(throws) <= MOST_THROWS:
+        raise ValueError(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
+    rows = [_checked(k, throw) for k, throw in enumerate(throws, start=1)]
+    chosen = planned.chosen or {}
+    hole, _ = HoleRecord.objects.update_or_create(
+        round=played,
+        number=planned.number,
+        defaults={
+            "par": planned.par,
+            "expected": chosen.get("expected_score", float(planned.par)),
+            "planned_disc": chosen.get("disc", ""),
+            "putts": putts,
+        },
+    )
+    hole.throws.all().delete()
+    ThrowRecord.objects.bulk_create(
+        ThrowRecord(hole=hole, position=k, **row) for k, row in enumerate(rows, start=1)
+    )
+    return hole
+
+
+def _checked(number: int, throw: dict[str, Any]) -> dict[str, str]:
+    disc = str(throw.get("disc", "")).strip()[:60]
+    if not disc:
+        raise ValueError(f"throw {number}: name the disc")
+    if throw.get("throw") not in {t.value for t in Throw}:
+        raise ValueError(f"throw {number}: {throw.get('throw')!r} is not a kind of throw")
+    if throw.get("result") not in RESULTS:
+        raise ValueError(f"throw {number}: say what became of it")
+    return {"disc": disc, "throw": throw["throw"], "result": throw["result"]}
+
+
+def round_score(played: Round) -> RoundScore:
+    """The round as the core scores it."""
+    holes = played.holes.prefetch_related("throws")
+    return RoundScore(tuple(h.to_core() for h in holes))

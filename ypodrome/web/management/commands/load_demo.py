@@ -1,0 +1,33 @@
+"""Load the demo player, bag, course and plan once; never over a player's changes."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from django.core.management.base import BaseCommand
+from django.db import transaction
+
+import ypodrome.demo
+from ypodrome.accounts.models import Player
+from ypodrome.accounts.services import create_player
+from ypodrome.bag.services import import_bag
+from ypodrome.course.services import import_course
+from ypodrome.plan.services import start_plan
+
+FOLDER = Path(ypodrome.demo.__file__).parent
+HOUR = 10
+
+
+class Command(BaseCommand):
+    help = __doc__
+
+    def handle(self, *_args, **_options) -> None:
+        if Player.objects.exists():
+            self.stdout.write("Demo data: a player is here already; nothing is touched.")
+            return
+        with transaction.atomic():
+            player = create_player("demo", (FOLDER / "thrower.json").read_bytes())
+            import_bag(player, (FOLDER / "bag.csv").read_bytes())
+            course = import_course(player, (FOLDER / "course.geojson").read_bytes())
+            start_plan(player, course.layouts.get(), HOUR)
+        self.stdout.write(f"Demo data: {player.name} on {course.name}.")
