@@ -82,7 +82,7 @@ def hole_one() -> None:
 def hole_two() -> None:
     """Wooded dogleg to the left under a low ceiling."""
     line = [(34, 118), (78, 128), (101, 164)]
-    add("hole", "LineString", line, 2, name="Under Beeches", par=3, sign_distance_m=80.0,
+    add("hole", "LineString", line, 2, name="Under Beeches", par=3, sign_distance_m=81.0,
         notes="Low branches for the first fifty metres.")  # fmt: skip
     add("tee", "Point", line[0], 2, label="long", surface="hardpack")
     add("pin", "Point", line[-1], 2, label="A")
@@ -109,7 +109,7 @@ def hole_two() -> None:
 def hole_three() -> None:
     """Par 4: a creek across the fairway, a wide way left and a gap to the right."""
     line = [(122, 188), (214, 214), (296, 166)]
-    add("hole", "LineString", line, 3, name="Two Fords", par=4, sign_distance_m=198.0)
+    add("hole", "LineString", line, 3, name="Two Fords", par=4, sign_distance_m=176.0)
     add("tee", "Point", line[0], 3, label="long", surface="pavement")
     add("pin", "Point", line[-1], 3, label="A", raised_m=0.4)
     creek_north = [(206, 118), (216, 150), (228, 176), (236, 206), (252, 232), (262, 262)]

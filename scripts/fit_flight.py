@@ -136,9 +136,7 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     v45 = m_s_from_mph(45)
     fast, slow = throw(f, (13, 5, -1, 3), v45)[0], throw(f, (7, 5, 0, 2), v45)[0]
     m["too much disc, distance"] = below(fast[b.CARRY_X] / slow[b.CARRY_X], 1.06, 0.03)
-    m["too much disc, fade"] = above(
-        measures(fast)["back"] - measures(slow)["back"], 0.01, 0.02
-    )
+    m["too much disc, fade"] = above(measures(fast)["back"] - measures(slow)["back"], 0.01, 0.02)
     usual, hard = throw(f, (7, 5, -1, 1), v7)[0], throw(f, (7, 5, -1, 1), 1.2 * v7)[0]
     ratio = hard[b.MAX_RIGHT_M] / max(usual[b.MAX_RIGHT_M], 0.3)
     m["faster turns more"] = above(ratio, 2.2, 0.3)
@@ -146,9 +144,7 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     for numbers in ((9, 5, -2, 2), (9, 5, -3, 1), (12, 5, -2, 2)):
         v = nominal_speed_m_s(numbers[0])
         still, into = throw(f, numbers, v)[0], throw(f, numbers, v, wind=head)[0]
-        m[f"headwind turns {numbers}"] = above(
-            into[b.MAX_RIGHT_M] / max(still[b.MAX_RIGHT_M], 0.5), 1.6, 0.2
-        )
+        m[f"headwind turns {numbers}"] = above(into[b.MAX_RIGHT_M] / max(still[b.MAX_RIGHT_M], 0.5), 1.6, 0.2)
         m[f"headwind lifts {numbers}"] = above(into[b.APEX_M] / still[b.APEX_M], 1.03, 0.1)
     for numbers in ((9, 4, 0, 3), (9, 5, -1, 2)):
         still = throw(f, numbers, v9)[0]
@@ -185,9 +181,7 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     for numbers, farthest in (((2, 3, 0, 1), 82.0), ((3, 3, 0, 2), 82.0), ((2, 4, -1, 1), 82.0)):
         thrown_hard = throw(f, numbers, v53)[0]
         m[f"putter thrown hard {numbers}"] = below(thrown_hard[b.CARRY_X], farthest, 5.0)
-    m["putter turns when thrown hard"] = above(
-        throw(f, (2, 3, 0, 1), v53)[0][b.MAX_RIGHT_M], 3.0, 2.0
-    )
+    m["putter turns when thrown hard"] = above(throw(f, (2, 3, 0, 1), v53)[0][b.MAX_RIGHT_M], 3.0, 2.0)
     cross = Wind(m_s_from_mph(13), 0.0)
     side = throw(f, (7, 5, 0, 2), v7, wind=cross)[0][b.CARRY_Y] - throw(f, (7, 5, 0, 2), v7)[0][b.CARRY_Y]
     m["crosswind moves"] = above(abs(side), 6.0, 2.0) + below(abs(side), 16.0, 2.0)
@@ -217,8 +211,8 @@ def report(f: dict[str, float]) -> None:
     for numbers, found, misses in table(f):
         outside = ", ".join(f"{k} {v:+.2f}" for k, v in misses.items() if abs(v) > 1)
         print(
-            f"| {'/'.join(map(str, numbers))} | {found['distance_m']:.1f} | {100*found['right']:.1f}"
-            f" | {100*found['back']:.1f} | {100*found['apex']:.1f} | {found['hang_s']:.2f}"
+            f"| {'/'.join(map(str, numbers))} | {found['distance_m']:.1f} | {100 * found['right']:.1f}"
+            f" | {100 * found['back']:.1f} | {100 * found['apex']:.1f} | {found['hang_s']:.2f}"
             f" | {outside} |"
         )
     print()
@@ -238,7 +232,13 @@ def main() -> None:
     for attempt in range(RESTARTS):
         x = start if best is None else best.x + 0.35 * rng.standard_normal(len(start)) * scale
         found = least_squares(
-            residuals, np.maximum(x, low + 1e-4), bounds=(low, np.inf), x_scale=scale, diff_step=1e-3, max_nfev=60, args=(start,)
+            residuals,
+            np.maximum(x, low + 1e-4),
+            bounds=(low, np.inf),
+            x_scale=scale,
+            diff_step=1e-3,
+            max_nfev=60,
+            args=(start,),
         )
         if best is None or found.cost < best.cost:
             best = found

@@ -2,28 +2,37 @@
 
 from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.disc import Disc, Plastic
+from ypodrome.core.flight.obstacles import crossing
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
-from ypodrome.core.ground.field import open_field
+from ypodrome.core.ground.field import cell, open_field
 from ypodrome.core.hole.features import Course
 from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
+from ypodrome.core.strategy.lines import power_words
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.plan import HolePlan, plan_hole, re_aimed, score_chances
 from ypodrome.core.strategy.situation import POSTURES, Situation
+from ypodrome.core.strategy.solve import heights
 from ypodrome.core.thrower import PRESETS, PuttingModel, Spread, Thrower
+from ypodrome.core.warm import warm
 
 __all__ = [
+    "PENALISED",
     "POSTURES",
     "PRESETS",
+    "RESULTS",
     "Air",
     "Course",
     "Disc",
     "Flight",
     "HolePlan",
+    "HoleScore",
     "Option",
     "Plastic",
     "PuttingModel",
     "Release",
+    "RoundScore",
     "Scene",
     "Situation",
     "Spread",
@@ -31,10 +40,15 @@ __all__ = [
     "Thrower",
     "Wind",
     "air_density_kg_m3",
+    "cell",
+    "crossing",
     "fly",
+    "heights",
     "open_field",
     "plan_hole",
+    "power_words",
     "re_aimed",
     "scene_for",
     "score_chances",
+    "warm",
 ]

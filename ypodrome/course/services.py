@@ -26,8 +26,7 @@ def import_course(owner: Player, data: bytes) -> Course:
     for layout in core.layouts:
         row = Layout.objects.create(course=course, name=layout.name, division=layout.division)
         LayoutHole.objects.bulk_create(
-            LayoutHole(layout=row, number=h.number, tee=h.tee, pin=h.pin, par=h.par)
-            for h in layout.holes
+            LayoutHole(layout=row, number=h.number, tee=h.tee, pin=h.pin, par=h.par) for h in layout.holes
         )
     return course
 
@@ -39,16 +38,14 @@ def document_of(course: Course) -> dict:
             "name": layout.name,
             "division": layout.division,
             "holes": [
-                {"hole": h.number, "tee": h.tee, "pin": h.pin, "par": h.par}
-                for h in layout.holes.all()
+                {"hole": h.number, "tee": h.tee, "pin": h.pin, "par": h.par} for h in layout.holes.all()
             ],
         }
         for layout in course.layouts.all()
     ]
     head = {"format": "course", "version": 1, "name": course.name, "layouts": layouts}
     features = [
-        {"type": "Feature", "geometry": f.geometry, "properties": f.properties}
-        for f in course.features.all()
+        {"type": "Feature", "geometry": f.geometry, "properties": f.properties} for f in course.features.all()
     ]
     return {"type": "FeatureCollection", "ypodrome": head, "features": features}
 

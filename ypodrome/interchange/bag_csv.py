@@ -56,9 +56,7 @@ def _disc(where: str, row: dict, problems: list[Problem]) -> Disc | None:
             problems.append(Problem(where, key, f'"{text}" is not a number'))
     plastic = (row.get("plastic") or "premium").strip().lower()
     if plastic not in {p.value for p in Plastic}:
-        problems.append(
-            Problem(where, "plastic", f'"{plastic}" is not known; use base, grippy or premium')
-        )
+        problems.append(Problem(where, "plastic", f'"{plastic}" is not known; use base, grippy or premium'))
     water = (row.get("water_ok") or "yes").strip().lower()
     if water not in ("yes", "no"):
         problems.append(Problem(where, "water_ok", f'must be yes or no, got "{water}"'))

@@ -12,7 +12,15 @@ from shapely.geometry import LineString, shape
 from shapely.validation import explain_validity
 
 from ypodrome.core.hole import features as f
-from ypodrome.interchange.course_schema import KINDS, REQUIRED, Choice, Flag, Kind, Number, Text
+from ypodrome.interchange.course_schema import (
+    KINDS,
+    REQUIRED,
+    Choice,
+    Flag,
+    Kind,
+    Number,
+    Text,
+)
 from ypodrome.interchange.frame import LonLat, to_local
 from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
 
@@ -81,9 +89,7 @@ def course_from_document(document: Json) -> f.Course:
 class Checked:
     """A feature whose geometry and properties are sound, still in longitude and latitude."""
 
-    def __init__(
-        self, where: str, kind: str, geometry: Any, holes: tuple[int, ...], values: Json
-    ) -> None:
+    def __init__(self, where: str, kind: str, geometry: Any, holes: tuple[int, ...], values: Json) -> None:
         self.where, self.kind, self.geometry = where, kind, geometry
         self.holes, self.values = holes, values
 
@@ -155,9 +161,7 @@ def _is_number(value: Any) -> bool:
     return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
 
 
-def _check_holes_of(
-    where: str, value: Any, kind: Kind, problems: list[Problem]
-) -> tuple[int, ...]:
+def _check_holes_of(where: str, value: Any, kind: Kind, problems: list[Problem]) -> tuple[int, ...]:
     if value is None and not kind.one_hole:
         return ()
     values = value if isinstance(value, list) and not kind.one_hole else [value]
@@ -168,9 +172,7 @@ def _check_holes_of(
     return tuple(int(v) for v in values)
 
 
-def _check_properties(
-    where: str, name: str, kind: Kind, properties: Json, problems: list[Problem]
-) -> Json:
+def _check_properties(where: str, name: str, kind: Kind, properties: Json, problems: list[Problem]) -> Json:
     values: Json = {}
     for key, spec in kind.properties.items():
         given = properties.get(key)
@@ -209,9 +211,7 @@ def _origin(rows: list[Checked], problems: list[Problem]) -> LonLat:
     west, south = min(b[0] for b in boxes), min(b[1] for b in boxes)
     east, north = max(b[2] for b in boxes), max(b[3] for b in boxes)
     if east - west > WIDEST_DEG or north - south > WIDEST_DEG:
-        problems.append(
-            Problem("file", "features", "lie more than 20 km apart; look for a wrong coordinate")
-        )
+        problems.append(Problem("file", "features", "lie more than 20 km apart; look for a wrong coordinate"))
     return round((west + east) / 2, 5), round((south + north) / 2, 5)
 
 
@@ -289,9 +289,7 @@ def _layouts(rows: Any, problems: list[Problem]) -> tuple[f.Layout, ...]:
             )
             layouts.append(f.Layout(str(row["name"]), str(row.get("division", "")), holes))
         except (TypeError, KeyError, ValueError, AttributeError):
-            problems.append(
-                Problem(where, "holes", "needs a name and holes with hole, tee, pin and par")
-            )
+            problems.append(Problem(where, "holes", "needs a name and holes with hole, tee, pin and par"))
     return tuple(layouts)
 
 
@@ -327,5 +325,3 @@ def _check_layout_hole(name: str, hole: f.LayoutHole, labels: dict, problems: li
         if label not in known:
             there = ", ".join(known) or "none"
             problems.append(Problem(where, what, f'"{label}" does not exist (there is: {there})'))
-
-

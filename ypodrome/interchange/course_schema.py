@@ -59,9 +59,7 @@ KINDS: dict[str, Kind] = {
     ),
     "tee": Kind(("Point",), {"label": Text(None), "surface": Choice("pavement", SURFACE_NAMES)}),
     "pin": Kind(("Point",), {"label": Text(None), "raised_m": Number(0.0, 0.0, 5.0)}),
-    "drop_zone": Kind(
-        ("Point",), {"label": Text("DZ"), "serves": Choice("both", ("ob", "mando", "both"))}
-    ),
+    "drop_zone": Kind(("Point",), {"label": Text("DZ"), "serves": Choice("both", ("ob", "mando", "both"))}),
     "landmark": Kind(("Point",), {"name": Text(None), "height_m": Number(5.0, *HEIGHT)}),
     "spot_height": Kind(("Point",), {"z_m": Number(None, -450.0, 6000.0)}),
     "area": Kind(

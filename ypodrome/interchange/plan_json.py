@@ -24,9 +24,7 @@ def plan_document(plan: HolePlan, origin: LonLat) -> Json:
         "sign_distance_m": scene.line.sign_distance_m,
         "expected_score": round(plan.expected_score, 3),
         "score_chances": _chances(plan.score_chances),
-        "options": [
-            {"rank": k, **option_document(o, origin)} for k, o in enumerate(plan.options, start=1)
-        ],
+        "options": [{"rank": k, **option_document(o, origin)} for k, o in enumerate(plan.options, start=1)],
         "cautions": list(plan.cautions),
         "compute_s": round(plan.compute_s, 3),
     }

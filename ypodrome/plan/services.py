@@ -49,8 +49,7 @@ def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
         gust_m_s=now.wind.gust_m_s, temperature_c=now.temperature_c, wind_source=now.station,
     )  # fmt: skip
     PlannedHole.objects.bulk_create(
-        PlannedHole(plan=plan, number=h.number, tee=h.tee, pin=h.pin, par=h.par)
-        for h in layout.holes.all()
+        PlannedHole(plan=plan, number=h.number, tee=h.tee, pin=h.pin, par=h.par) for h in layout.holes.all()
     )
     return plan
 
@@ -180,6 +179,7 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Json:
     return document
 
 
+SAME_WIND = 0.06
 CONDITIONS = ("wind_m_s", "wind_from_deg", "gust_m_s")
 
 
@@ -189,10 +189,10 @@ def set_conditions(hole: PlannedHole, values: Json) -> PlannedHole:
     plan = hole.plan
     numbers = {k: _number(values, k, getattr(plan, k)) for k in CONDITIONS}
     Wind(numbers["wind_m_s"], numbers["wind_from_deg"], numbers["gust_m_s"])
+    if any(abs(number - getattr(plan, key)) > SAME_WIND for key, number in numbers.items()):
+        plan.wind_source = "felt on the course"
     for key, number in numbers.items():
         setattr(plan, key, number)
-    if any(k in values for k in CONDITIONS):
-        plan.wind_source = "felt on the course"
     plan.wet = bool(values.get("wet", plan.wet))
     posture = values.get("posture", plan.posture)
     if posture not in POSTURES:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from ypodrome.accounts.models import Player
-from ypodrome.core.record.score import PENALISED, HoleScore
+from ypodrome.core.api import PENALISED, HoleScore
 from ypodrome.plan.models import GamePlan
 
 

@@ -6,8 +6,7 @@ from typing import Any
 
 from django.db import transaction
 
-from ypodrome.core.api import Throw
-from ypodrome.core.record.score import RESULTS, RoundScore
+from ypodrome.core.api import RESULTS, RoundScore, Throw
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.round.models import HoleRecord, Round, ThrowRecord
 
@@ -25,9 +24,7 @@ def new_round(plan: GamePlan) -> Round:
 
 
 @transaction.atomic
-def record_hole(
-    played: Round, planned: PlannedHole, throws: list[dict[str, Any]], putts: int
-) -> HoleRecord:
+def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]], putts: int) -> HoleRecord:
     """Keep a hole's throws and putts, in place of what was kept before.
 
     Raises ValueError naming the throw and field that cannot be taken; nothing is changed then.

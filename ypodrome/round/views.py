@@ -8,9 +8,14 @@ from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect, render
 from django.urls import reverse
-from django.views.decorators.http import require_http_methods, require_POST, require_safe
+from django.views.decorators.http import (
+    require_http_methods,
+    require_POST,
+    require_safe,
+)
 
-from ypodrome.core.record.score import RESULTS
+from ypodrome.core.api import RESULTS
+from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.plan.presenters.sheet import card
 from ypodrome.plan.views import own_hole, own_plan
 from ypodrome.round import services
@@ -41,9 +46,7 @@ def record(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 def _throws(request: HttpRequest) -> list[dict[str, str]]:
     post = request.POST
     columns = (post.getlist("disc"), post.getlist("throw"), post.getlist("result"))
-    return [
-        {"disc": d, "throw": t, "result": r} for d, t, r in zip(*columns, strict=False) if d.strip()
-    ]
+    return [{"disc": d, "throw": t, "result": r} for d, t, r in zip(*columns, strict=False) if d.strip()]
 
 
 def _after(planned: Any) -> Any:
@@ -62,6 +65,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         else _planned_throws(chosen)
     )
     thrower = request.player.thrower
+    kinds = [k for k in ("backhand", "forehand", "overhand") if k in thrower.max_distance_m]
     return {
         "hole": planned,
         "plan": planned.plan,
@@ -72,8 +76,9 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         "putts": kept.putts if kept else 2,
         "kept": kept,
         "discs": [d.name for d in request.player.discs.all()],
-        "kinds": [thrower.throw(k).value for k in ("backhand", "forehand", "overhand")],
+        "kinds": [thrower.throw(k).value for k in kinds],
         "results": RESULTS,
+        "cell": hole_cell(planned, planned.plan, BOOK, None),
     }
 
 

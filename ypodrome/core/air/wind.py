@@ -17,9 +17,16 @@ players read it."""
 ROUGHNESS_M = 0.03
 """Roughness length of open mown ground (Davenport-Wieringa class "open", 0.03 m)."""
 
-VEER_DEG = 8.0
-"""One standard deviation of the direction from throw to throw. Chosen: a steady breeze swings by
-some ten degrees within minutes [common practice]."""
+VEER_DEG = 14.0
+"""One standard deviation of the direction from throw to throw: a steady breeze swings by some ten
+degrees within minutes, and what is felt at the tee is not what blows out there [common practice];
+the size is chosen."""
+
+MISJUDGED = 0.20
+"""Share by which a player misjudges the speed out there, one standard deviation (chosen)."""
+
+INTENSITY = 0.12
+"""Turbulence over one flight on open ground when no gust is reported (chosen)."""
 
 BEAUFORT_LOWER_M_S = (0.0, 0.3, 1.6, 3.4, 5.5, 8.0, 10.8, 13.9, 17.2, 20.8, 24.5, 28.5, 32.7)
 """Lower limits of Beaufort forces 0 to 12 (WMO-No. 306, code table 1100)."""
@@ -44,14 +51,15 @@ class Wind:
 
     @property
     def gust_sd_m_s(self) -> float:
-        """Standard deviation of the speed over one flight.
+        """Standard deviation of the speed that a throw meets, around the speed it was planned for.
 
-        A reported gust is about 2.5 standard deviations above the mean; a turbulence intensity of
-        12 % stands in when no gust is reported (chosen: open ground, averaged over a flight).
+        A reported gust is about 2.5 standard deviations above the mean; INTENSITY stands in when
+        none is reported. Misjudgement comes on top.
         """
+        gusting = INTENSITY * self.speed_m_s
         if self.gust_m_s > self.speed_m_s:
-            return (self.gust_m_s - self.speed_m_s) / 2.5
-        return 0.12 * self.speed_m_s
+            gusting = (self.gust_m_s - self.speed_m_s) / 2.5
+        return math.hypot(gusting, MISJUDGED * self.speed_m_s)
 
 
 def beaufort_force(speed_10_m_m_s: float) -> int:

@@ -12,7 +12,17 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.compiled import batch_kernel, kernel
-from ypodrome.core.disc.aero import CD0, CL0, CLA, CM_B, CM_C, CM_LOW, CM_TOP, DRAG_K, ROW_SIZE
+from ypodrome.core.disc.aero import (
+    CD0,
+    CL0,
+    CLA,
+    CM_B,
+    CM_C,
+    CM_LOW,
+    CM_TOP,
+    DRAG_K,
+    ROW_SIZE,
+)
 from ypodrome.core.flight.forces import rk4_step
 from ypodrome.core.flight.obstacles import (
     EXPOSURE,
@@ -21,7 +31,7 @@ from ypodrome.core.flight.obstacles import (
     RESISTANCE,
     meet_obstacles,
 )
-from ypodrome.core.flight.release import HEADING, LAUNCH, SIDE, SPEED, release_state
+from ypodrome.core.flight.release import HEADING, SIDE, release_state
 from ypodrome.core.flight.settle import settle
 from ypodrome.core.ground.contact import REST, ROLLS, SKIP, next_random, touch_down
 from ypodrome.core.ground.field import Field, cell, ground_height
@@ -82,9 +92,7 @@ def flatness(y: NDArray[np.float64]) -> float:
 
 
 @kernel
-def record_landing(
-    y: NDArray[np.float64], time_s: float, side: float, out: NDArray[np.float64]
-) -> None:
+def record_landing(y: NDArray[np.float64], time_s: float, side: float, out: NDArray[np.float64]) -> None:
     """Write what the first contact shows."""
     out[CARRY_X], out[CARRY_Y], out[CARRY_Z], out[HANG_S] = y[0], y[1], y[2], time_s
     flat = math.sqrt(y[3] * y[3] + y[4] * y[4])
@@ -122,14 +130,14 @@ def fly_one(
     out[AIR_HIT], out[MET] = 0.0, 0.0
     flattest = flatness(y)
     row = aero
+    ground, east, north = start_ground, 0.0, 0.0
+    i, j = cell(field, y[0], y[1])
     time_s, contacts, rows, follows = 0.0, 0, 0, SKIP
     while time_s < LONGEST_FLIGHT_S:
         if rows < path.shape[0]:
             path[rows, 0], path[rows, 1], path[rows, 2] = time_s, y[0], y[1]
             path[rows, 3], path[rows, 4] = y[2], bank_left(y)
             rows += 1
-        ground, east, north = ground_height(field, y[0], y[1])
-        i, j = cell(field, y[0], y[1])
         shelter = field.shelter[i, j]
         p[0], p[1], p[2] = y[0], y[1], y[2]
         gap_before = y[2] - ground
@@ -145,6 +153,7 @@ def fly_one(
             if contacts == 0:
                 out[AIR_HIT] = 1.0
         ground, east, north = ground_height(field, y[0], y[1])
+        i, j = cell(field, y[0], y[1])
         if contacts == 0:
             left = -(p[0] - release[0]) * head_y + (p[1] - release[1]) * head_x
             out[MAX_LEFT_M] = max(out[MAX_LEFT_M], left)
@@ -155,7 +164,6 @@ def fly_one(
         clearance = DISC_RADIUS_M * math.sqrt(max(0.0, 1.0 - y[8] * y[8]))
         gap = y[2] - ground - clearance
         if gap > 0.0:
-            i, j = cell(field, y[0], y[1])
             if field.out[i, j] == 0:
                 inside[0], inside[1] = y[0], y[1]
             continue
@@ -169,12 +177,11 @@ def fly_one(
         if contacts == 0:
             record_landing(y, time_s - (1.0 - share) * step_s, release[SIDE], out)
         contacts += 1
-        follows = touch_down(
-            y, row, field.surfaces[field.surface[i, j]], east, north, random, scattered
-        )
+        follows = touch_down(y, row, field.surfaces[field.surface[i, j]], east, north, random, scattered)
         if follows != SKIP or contacts >= MOST_CONTACTS:
             break
-        y[2] = ground_height(field, y[0], y[1])[0] + clearance + 0.01
+        ground = ground_height(field, y[0], y[1])[0]
+        y[2] = ground + clearance + 0.01
     if contacts == 0:
         record_landing(y, time_s, release[SIDE], out)
     if follows != REST and contacts > 0:

@@ -14,7 +14,15 @@ from numpy.typing import NDArray
 
 from ypodrome.core.compiled import kernel
 from ypodrome.core.ground.contact import next_random
-from ypodrome.core.ground.field import BARRIER, BIN_M, MANDO, TREE, Field, cell, ground_height
+from ypodrome.core.ground.field import (
+    BARRIER,
+    BIN_M,
+    MANDO,
+    TREE,
+    Field,
+    cell,
+    ground_height,
+)
 
 HALF_WIDTH_M = 0.09
 """Added to a trunk's radius: about the half width of a tilted disc (chosen)."""
@@ -25,9 +33,7 @@ hazard met so far, and the hazard it can bear."""
 
 
 @kernel
-def crossing(
-    ax: float, ay: float, bx: float, by: float, cx: float, cy: float, dx: float, dy: float
-) -> float:
+def crossing(ax: float, ay: float, bx: float, by: float, cx: float, cy: float, dx: float, dy: float) -> float:
     """Share of the way from a to b at which it crosses the segment c-d, or -1."""
     rx, ry, sx, sy = bx - ax, by - ay, dx - cx, dy - cy
     det = rx * sy - ry * sx
@@ -143,9 +149,7 @@ def meet_tree(
 ) -> bool:
     """Crown by hazard, trunk as a solid cylinder."""
     mx, my, mz = 0.5 * (p[0] + y[0]), 0.5 * (p[1] + y[1]), 0.5 * (p[2] + y[2])
-    if inside_crown(tree, mx, my, mz) and expose(
-        y, tally, tree[8] * length, tree[9], random, scattered
-    ):
+    if inside_crown(tree, mx, my, mz) and expose(y, tally, tree[8] * length, tree[9], random, scattered):
         return True
     dx, dy = y[0] - p[0], y[1] - p[1]
     flat = dx * dx + dy * dy + 1e-12
@@ -220,7 +224,6 @@ def meet_obstacles(
         elif row[0] == BARRIER:
             if meet_barrier(field, row, p, y, tally, random, scattered):
                 return True
-        elif row[0] == MANDO:
-            if crossing(p[0], p[1], y[0], y[1], row[1], row[2], row[3], row[4]) >= 0.0:
-                tally[MANDO_MISSED] = 1.0
+        elif row[0] == MANDO and crossing(p[0], p[1], y[0], y[1], row[1], row[2], row[3], row[4]) >= 0.0:
+            tally[MANDO_MISSED] = 1.0
     return False

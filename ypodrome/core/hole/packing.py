@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from typing import TYPE_CHECKING
 
@@ -74,9 +75,7 @@ def _heights(scene: Scene, xs: NDArray, ys: NDArray) -> NDArray[np.float64]:
     return np.ascontiguousarray(fine(points).reshape(shape))
 
 
-def _surfaces(
-    scene: Scene, x: NDArray, y: NDArray
-) -> tuple[NDArray[np.uint8], NDArray[np.float64]]:
+def _surfaces(scene: Scene, x: NDArray, y: NDArray) -> tuple[NDArray[np.uint8], NDArray[np.float64]]:
     """Surface codes and wind factors; a later area lies over an earlier one."""
     surface = np.full(x.shape, SURFACE_NAMES.index(DEFAULT_SURFACE), np.uint8)
     shelter = np.ones(x.shape)
@@ -134,7 +133,7 @@ def _obstacles(
 
 def _segments(line: shapely.LineString) -> list:
     points = [p[:2] for p in line.coords]
-    return list(zip(points, points[1:], strict=False))
+    return list(itertools.pairwise(points))
 
 
 def _bins(

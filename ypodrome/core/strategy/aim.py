@@ -42,7 +42,9 @@ def aim_point(scene: Scene, lie: Point, heading_deg: float, units: str) -> str:
     if not usable and abs(off(marks[0])) > SIDEWAYS_LIMIT_DEG:
         side = "left" if off(marks[0]) > 0 else "right"
         return f"{abs(off(marks[0])):.0f}° {side} of the line to the basket"
-    name, at = min([marks[0], *usable] if abs(off(marks[0])) < SIDEWAYS_LIMIT_DEG else usable, key=lambda m: abs(off(m)))
+    name, at = min(
+        [marks[0], *usable] if abs(off(marks[0])) < SIDEWAYS_LIMIT_DEG else usable, key=lambda m: abs(off(m))
+    )
     side_m = math.dist(lie, at) * math.tan(math.radians(off((name, at))))
     if abs(side_m) < ON_IT_M:
         return f"straight at {name}"

@@ -25,7 +25,7 @@ to span what players throw; power and aim are solved for each)."""
 APPROACH_SHAPES_DEG = ((0.0, 10.0), (12.0, 8.0), (12.0, 18.0), (30.0, 22.0))
 """The fewer shapes used to value a lie on the way (chosen)."""
 
-APPROACH_DISCS = 4
+APPROACH_DISCS = 3
 POWERS = np.array([0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.0])
 RELEASE_HEIGHT_M = 1.2
 PLANNED_KINDS = ("backhand", "forehand")
@@ -86,7 +86,7 @@ def approach_discs(discs: tuple[Disc, ...]) -> tuple[Disc, ...]:
     rest = [d for d in discs if d not in slow]
     straight = sorted(rest, key=lambda d: (d.speed > 5, d.fade + abs(d.turn)))[:1]
     long = sorted((d for d in rest if d not in straight), key=lambda d: abs(d.speed - 9))[:1]
-    return tuple([*slow, *straight, *long])
+    return (*slow, *straight, *long)
 
 
 def at_power(mean: NDArray[np.float64], power: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -105,5 +105,3 @@ def _reach(mean: NDArray, disc: NDArray, aero: NDArray) -> tuple[NDArray, NDArra
                    np.zeros(m * p, np.int64), open_field())  # fmt: skip
     x, y = out[:, b.REST_X].reshape(m, p), out[:, b.REST_Y].reshape(m, p)
     return np.maximum.accumulate(np.hypot(x, y), axis=1), np.arctan2(y, x)
-
-

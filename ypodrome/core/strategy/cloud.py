@@ -26,12 +26,10 @@ class Cloud:
     draws: int
 
 
-def draw_cloud(
-    situation: Situation, arsenal: Arsenal, throws: Solved, draws: int, seed: int
-) -> Cloud:
+def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: int, seed: int) -> Cloud:
     """Fly every throw with the same luck: common random numbers make differences sharp."""
     z = standard_draws(draws, seed)
-    factors = growth(throws.release[:, HYZER], throws.power, situation.scene.wet)
+    factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet)
     releases = scatter(throws.release, situation.thrower.spread, factors, z)
     m, k = releases.shape[:2]
     flat = releases.reshape(m * k, -1)

@@ -33,6 +33,7 @@ class Option:
     """One throw offered from a lie. Angles in degrees, lengths in metres, chances in [0, 1]."""
 
     combo: int
+    bend_rad: float
     disc: Disc
     throw: str
     kind: str
@@ -83,6 +84,7 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
     landing = np.median(lies, axis=0)
     return Option(
         combo=combo,
+        bend_rad=float(throws.bend[i]),
         disc=judged.arsenal.discs[int(judged.arsenal.disc[combo])],
         throw=situation.thrower.throw(kind).value,
         kind=kind,
@@ -110,9 +112,7 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
     )
 
 
-def miss_costs(
-    lie: Point, rests: NDArray[np.float64], values: NDArray[np.float64]
-) -> dict[str, float]:
+def miss_costs(lie: Point, rests: NDArray[np.float64], values: NDArray[np.float64]) -> dict[str, float]:
     """Throws that a miss to each side costs against the option's own mean.
 
     A throw is a miss to the side on which it is farthest from the mean rest, counted in standard
@@ -156,9 +156,7 @@ def _spread(lie: Point, rests: NDArray) -> tuple[float, float]:
     return float((rests @ forward).std()), float((rests @ side).std())
 
 
-def _chances(
-    situation: Situation, judged: Judged, i: int, outlook: NDArray, thrown: int
-) -> dict[str, float]:
+def _chances(situation: Situation, judged: Judged, i: int, outlook: NDArray, thrown: int) -> dict[str, float]:
     cloud = judged.cloud
     rows = slice(i * cloud.draws, (i + 1) * cloud.draws)
     o = cloud.outcome

@@ -96,14 +96,16 @@ def throw_of(situation: Situation, option: Option) -> Solved:
     release[:, X], release[:, Y] = option.lie
     release[:, Z] = heights(situation.scene.field, np.array([option.lie])) + RELEASE_HEIGHT_M
     release[:, HEADING] = math.radians(option.heading_deg)
-    return Solved(np.array([option.combo]), release, np.array([option.power]), np.zeros(1))
+    return Solved(np.array([option.combo]), release, np.array([option.power]), np.zeros(1),
+                  np.array([option.bend_rad]))  # fmt: skip
 
 
 def plays_like_m(situation: Situation) -> float:
     """Level distance that asks for the same throw as tee to pin with its rise or fall, in still air.
 
     Found with a flat throw of the straightest disc that gets there: solved on the real ground, its
-    power is read back on the level.
+    power is read back on the level. Where no throw gets there, the ground within reach stands for
+    the whole.
     """
     scene, arsenal = situation.scene, situation.arsenal
     lie, pin = np.array(scene.tee.at), np.array(scene.pin.at)
@@ -116,11 +118,11 @@ def plays_like_m(situation: Situation) -> float:
         able = np.flatnonzero(flat & (reach >= reach[flat].max() - 1e-6))
     chosen = able[np.abs(arsenal.drift[able]).max(axis=1).argmin()]
     still = replace(situation.air, wind=Wind())
-    level = min(1.0, distance / float(reach[chosen]))
-    target = lie + (pin - lie) * level
+    share = min(1.0, 0.8 * float(reach[chosen]) / distance)
+    target = lie + (pin - lie) * share
     solved = solve(arsenal, np.array([chosen]), lie[None], target[None], scene.bare_field, still)
     like = float(np.interp(solved.power[0], POWERS, arsenal.reach[chosen]))
-    return like / level
+    return like / share
 
 
 def _options_from(
@@ -141,14 +143,10 @@ def _options_from(
 
 
 def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray:
-    return objective(
-        judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown
-    )
+    return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
 
 
-def _next(
-    situation: Situation, value: GroundValue, option: Option, thrown: int
-) -> Option | None:
+def _next(situation: Situation, value: GroundValue, option: Option, thrown: int) -> Option | None:
     """The throw planned from where this one usually ends, if that is not a putt."""
     left_m = math.dist(option.landing, situation.scene.pin.at)
     if left_m < NEXT_FROM_M or thrown >= DEEPEST:

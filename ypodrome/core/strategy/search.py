@@ -6,7 +6,7 @@ few that lead, and judge those with many draws. All options meet the same draws.
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
@@ -50,9 +50,7 @@ class Judged:
         return expected(self.outlooks.mean(axis=1))
 
 
-def objective(
-    outlooks: NDArray[np.float64], posture: str, par: int, thrown: int
-) -> NDArray[np.float64]:
+def objective(outlooks: NDArray[np.float64], posture: str, par: int, thrown: int) -> NDArray[np.float64]:
     """What a posture makes small [...], from mean outlooks [..., THROWS] after `thrown` throws.
 
     par: expected throws and, at 0.8 of a throw, the chance of worse than par; attack: the chance of
@@ -87,16 +85,12 @@ def search(
     return _judge(situation, value, arsenal, solved.take(finalists), draws)
 
 
-def judge_one(
-    situation: Situation, value: GroundValue, throws: Solved, draws: int = FINAL_DRAWS
-) -> Judged:
+def judge_one(situation: Situation, value: GroundValue, throws: Solved, draws: int = FINAL_DRAWS) -> Judged:
     """Judge given throws of the situation's arsenal as they are, aim and power unchanged."""
     return _judge(situation, value, situation.arsenal, throws, draws)
 
 
-def _judge(
-    situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int
-) -> Judged:
+def _judge(situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int) -> Judged:
     cloud = draw_cloud(situation, arsenal, throws, draws, situation.seed)
     outlooks = value.of_cloud(cloud.outcome).reshape(len(throws), draws, -1)
     return Judged(arsenal, throws, cloud, outlooks)
@@ -124,7 +118,7 @@ def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArra
     reach = situation.arsenal.farthest_m()
     gap = float(np.hypot(*(value.pin - lie)))
     chosen = [value.pin] if gap < 1.08 * reach else []
-    if situation.scene.par > 3 and gap > 0.6 * reach or not chosen:
+    if (situation.scene.par > 3 and gap > 0.6 * reach) or not chosen:
         away = np.hypot(*(value.lies - lie).T)
         cost = expected(value.outlooks)
         within = (away < 0.97 * reach) & (away > 0.35 * min(reach, gap))
@@ -155,9 +149,7 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     return solved.take(np.flatnonzero(keep))
 
 
-def _leaders(
-    arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_kind: int
-) -> NDArray[np.int64]:
+def _leaders(arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_kind: int) -> NDArray[np.int64]:
     """Rows of the best throws, with at least `per_kind` of every kind that has so many."""
     order = np.argsort(costs, kind="stable")
     kinds = arsenal.kind[solved.combo]
@@ -173,7 +165,7 @@ def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray) -> list[Solved]:
     for step in AIM_STEPS_M:
         release = solved.release.copy()
         release[:, HEADING] += step / gap
-        variants.append(Solved(solved.combo, release, solved.power, solved.miss_m))
+        variants.append(replace(solved, release=release))
     return variants
 
 
@@ -184,7 +176,7 @@ def _power_variants(solved: Solved) -> list[Solved]:
         release = solved.release.copy()
         release[:, SPEED] *= power / solved.power
         release[:, SPIN] *= power / solved.power
-        variants.append(Solved(solved.combo, release, power, solved.miss_m))
+        variants.append(replace(solved, release=release, power=power))
     return variants
 
 
@@ -196,8 +188,7 @@ def _best_variant(solved: Solved, rank, variants: list[Solved]) -> Solved:
         np.concatenate([v.release for v in variants]),
         np.concatenate([v.power for v in variants]),
         np.concatenate([v.miss_m for v in variants]),
+        np.concatenate([v.bend for v in variants]),
     )
     costs = rank(together, AIM_DRAWS).reshape(len(variants), n)
     return together.take(costs.argmin(axis=0) * n + np.arange(n))
-
-

@@ -22,16 +22,19 @@ ROUNDS = 3
 
 @dataclass(frozen=True)
 class Solved:
-    """n solved throws: combination, release [n, RELEASE_SIZE], power, miss of the target [m]."""
+    """n solved throws: combination, release [n, RELEASE_SIZE], power, miss of the target [m], and
+    bend [rad], the angle from the line to the target to the aim, positive to the left."""
 
     combo: NDArray[np.int64]
     release: NDArray[np.float64]
     power: NDArray[np.float64]
     miss_m: NDArray[np.float64]
+    bend: NDArray[np.float64]
 
     def take(self, rows: NDArray) -> Solved:
         """The chosen rows."""
-        return Solved(self.combo[rows], self.release[rows], self.power[rows], self.miss_m[rows])
+        return Solved(self.combo[rows], self.release[rows], self.power[rows], self.miss_m[rows],
+                      self.bend[rows])  # fmt: skip
 
     def __len__(self) -> int:
         return len(self.combo)
@@ -55,11 +58,12 @@ def _by_power(table: NDArray, power: NDArray) -> tuple[NDArray, NDArray]:
 
 def solve(
     arsenal: Arsenal, combo: NDArray[np.int64], lies: NDArray[np.float64],
-    targets: NDArray[np.float64], field: Field, air: Air,
+    targets: NDArray[np.float64], field: Field, air: Air, rounds: int = ROUNDS,
 ) -> Solved:  # fmt: skip
     """Aim and power of combination combo[i] from lies[i] to targets[i] [n, 2].
 
-    `field` should be bare: obstacles are met later, when the throw is tested.
+    `field` should be bare: obstacles are met later, when the throw is tested. Each of the `rounds`
+    flies all throws once and mends power and aim by what was missed.
     """
     gap = targets - lies
     distance = np.hypot(gap[:, 0], gap[:, 1])
@@ -73,23 +77,21 @@ def solve(
     seeds = np.zeros(len(combo), np.int64)
     mean = arsenal.mean[combo]
     release = np.empty((len(combo), RELEASE_SIZE))
-    for turn in range(ROUNDS + 1):
+    for turn in range(rounds + 1):
         release = at_power(mean, power)
         release[:, X], release[:, Y] = lies[:, 0], lies[:, 1]
         release[:, Z] = base + RELEASE_HEIGHT_M
         release[:, HEADING] = bearing + aim
-        out = fly_many(
-            release, arsenal.disc[combo], arsenal.aero, winds, air.density_kg_m3, seeds, field
-        )
+        out = fly_many(release, arsenal.disc[combo], arsenal.aero, winds, air.density_kg_m3, seeds, field)
         dx, dy = out[:, b.REST_X] - lies[:, 0], out[:, b.REST_Y] - lies[:, 1]
         miss = np.hypot(out[:, b.REST_X] - targets[:, 0], out[:, b.REST_Y] - targets[:, 1])
-        if turn == ROUNDS:
+        if turn == rounds:
             break
         slope = np.maximum(_by_power(table, power)[1], 0.3 * distance)
         power = np.clip(power + 0.9 * (distance - np.hypot(dx, dy)) / slope, LEAST_POWER, 1.0)
         off = np.arctan2(dy, dx) - bearing
         aim = aim - np.arctan2(np.sin(off), np.cos(off))
-    return Solved(combo, release, power, miss)
+    return Solved(combo, release, power, miss, aim)
 
 
 def _first_power(table: NDArray, distance: NDArray) -> NDArray[np.float64]:

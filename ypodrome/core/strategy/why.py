@@ -40,12 +40,8 @@ def _role_sentence(option: Option, first: Option) -> str:
     if option.role == "safe":
         bad, usual = _bad(option), _bad(first)
         if bad < usual - 0.005:
-            return (
-                f"Trouble {in_hundred(bad)} instead of {in_hundred(usual)}, {cost}."
-            )
+            return f"Trouble {in_hundred(bad)} instead of {in_hundred(usual)}, {cost}."
         return f"The steadiest alternative, {cost}."
-    if option.role == "other":
-        return f"Another way, {cost}."
     return ""
 
 

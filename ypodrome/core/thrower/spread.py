@@ -47,6 +47,9 @@ HYZER_WITH_AIM = -0.30
 FORCED_ANGLE_DEG = 15.0
 """Hyzer or anhyzer beyond which the angle counts as forced (chosen)."""
 
+EASY_BEND_DEG = 12.0
+"""Bend of a line up to which nothing is added (chosen)."""
+
 COLUMNS = 6
 GUST, VEER = 6, 7
 
@@ -66,17 +69,23 @@ def standard_draws(n: int, seed: int) -> NDArray[np.float64]:
 
 
 def growth(
-    hyzer_rad: NDArray[np.float64], power: NDArray[np.float64], wet: bool
-) -> NDArray[np.float64]:
+    hyzer_rad: NDArray[np.float64], power: NDArray[np.float64], bend_rad: NDArray[np.float64],
+    wet: bool,
+) -> NDArray[np.float64]:  # fmt: skip
     """Factor [n] on the whole spread of throws with these angles and shares of full power.
 
-    Forced angles, the in-between range of 85 to 95 % and wet pads widen it; a standstill at
-    less than 60 % on a short shot narrows it [common practice], sizes chosen.
+    `bend_rad` is the angle between the aim and the place the throw is meant to end: the farther a
+    line bends, the harder it is to judge. Forced angles, the in-between range of 85 to 95 %, full
+    effort and wet pads widen it; a standstill at less than 60 % on a short shot narrows it
+    [common practice], sizes chosen.
     """
     forced = np.maximum(0.0, np.degrees(np.abs(hyzer_rad)) - FORCED_ANGLE_DEG)
     factor = 1.0 + 0.008 * forced
     factor = factor * np.where((power > 0.84) & (power < 0.96), 1.12, 1.0)
+    factor = factor * np.where(power >= 0.96, 1.08, 1.0)
     factor = factor * np.where(power < 0.6, 0.85, 1.0)
+    bend = np.maximum(0.0, np.degrees(np.abs(bend_rad)) - EASY_BEND_DEG)
+    factor = factor * (1.0 + 0.012 * bend)
     return factor * (1.15 if wet else 1.0)
 
 

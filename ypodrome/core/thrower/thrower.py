@@ -31,9 +31,7 @@ class Thrower:
     hand: str = "right"
     units: str = "imperial"
     spread: Spread = PRESETS["club"]
-    max_distance_m: dict[str, float] = field(
-        default_factory=lambda: {"backhand": 100.0, "forehand": 80.0}
-    )
+    max_distance_m: dict[str, float] = field(default_factory=lambda: {"backhand": 100.0, "forehand": 80.0})
     make_at_5_m: float = 0.9
     make_at_10_m: float = 0.35
 
@@ -48,8 +46,7 @@ class Thrower:
             low, high = LIMITS_M
             if not low <= distance_m <= high:
                 raise ValueError(
-                    f"throws.{kind}.max_distance_m must be between {low:g} and {high:g}, "
-                    f"got {distance_m}"
+                    f"throws.{kind}.max_distance_m must be between {low:g} and {high:g}, got {distance_m}"
                 )
 
     @property

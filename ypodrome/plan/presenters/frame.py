@@ -10,7 +10,9 @@ from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene
 
-MARGIN_M = 9.0
+MARGIN_M = 10.0
+BEHIND_M = 16.0
+"""Ground shown behind the basket besides the margin (chosen: long misses stay in view)."""
 
 
 @dataclass(frozen=True)
@@ -57,9 +59,11 @@ def _turned(points: NDArray, angle: float) -> NDArray:
 
 def hole_frame(scene: Scene, width: float, height: float, scale: float | None = None) -> Frame:
     """The frame of a hole: the straight line from tee to pin points up."""
-    points = np.array([*scene.line.points, scene.tee.at, scene.pin.at])
     (x0, y0), (x1, y1) = scene.tee.at, scene.pin.at
-    return Frame.around(points, math.atan2(y1 - y0, x1 - x0), width, height, scale, margin_m=14.0)
+    angle = math.atan2(y1 - y0, x1 - x0)
+    behind = (x1 + BEHIND_M * math.cos(angle), y1 + BEHIND_M * math.sin(angle))
+    points = np.array([*scene.line.points, scene.tee.at, scene.pin.at, behind])
+    return Frame.around(points, angle, width, height, scale)
 
 
 def path_of(pixels: NDArray[np.float64], closed: bool = False) -> str:
@@ -71,3 +75,10 @@ def path_of(pixels: NDArray[np.float64], closed: bool = False) -> str:
 def dots_of(pixels: NDArray[np.float64]) -> str:
     """SVG path data of round dots, drawn by a round line cap."""
     return "".join(f"M{x:.1f} {y:.1f}h0" for x, y in pixels)
+
+
+def basket_of(x: float, foot: float, top: float, half: float) -> str:
+    """SVG path data of a basket: a pole with a band above and a tray half way."""
+    tray = (foot + top) / 2
+    left, wide = x - half, 2 * half
+    return f"M{x:.1f} {foot:.1f}V{top:.1f}M{left:.1f} {top:.1f}h{wide:.1f}M{left:.1f} {tray:.1f}h{wide:.1f}"

@@ -109,9 +109,7 @@ def _crowns(scene: Scene, frame: Frame) -> list[dict[str, Any]]:
     for grove in scene.groves:
         ring = path_of(frame.pixels(_rings(grove.shape)[0])[:-1], closed=True)
         low = grove.floor_density_per_m < 0.05
-        crowns.append(
-            {"look": "ceiling" if low else "grove", "d": ring, "title": grove.name or "woods"}
-        )
+        crowns.append({"look": "ceiling" if low else "grove", "d": ring, "title": grove.name or "woods"})
         if not low:
             crowns += [_crown(p, 2.6, "crown wood", frame, "") for p in _scattered(grove.shape)]
     for tree in scene.trees:
@@ -198,5 +196,3 @@ def _visible_middle(shape: Any, frame: Frame) -> tuple[float, float] | None:
         return None
     point = seen.representative_point()
     return round(point.x, 1), round(point.y, 1)
-
-

@@ -15,6 +15,8 @@ from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.services import is_stale, scene_for_hole
 
 SMALL = (270.0, 420.0)
+LARGE = (398.0, 470.0)
+FEW_HOLES = 3
 BOOK = (300.0, 430.0)
 
 
@@ -26,8 +28,9 @@ def common_scale(holes: list[PlannedHole], width: float, height: float) -> float
 def overview_context(plan: GamePlan) -> dict[str, Any]:
     """Holes side by side at one scale, expected scores, distribution of the round."""
     holes = list(plan.holes.all())
-    scale = common_scale(holes, *SMALL)
-    cells = [_cell(hole, plan, SMALL, scale) for hole in holes]
+    size = LARGE if len(holes) <= FEW_HOLES else SMALL
+    scale = common_scale(holes, *size)
+    cells = [hole_cell(hole, plan, size, scale) for hole in holes]
     done = [c for c in cells if c["planned"]]
     par = sum(h.par for h in holes)
     context: dict[str, Any] = {"plan": plan, "cells": cells, "par": par, "units": plan.owner.units}
@@ -46,7 +49,7 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
     holes = list(plan.holes.all())
     pages = []
     for hole in holes:
-        page = _cell(hole, plan, BOOK, None)
+        page = hole_cell(hole, plan, BOOK, None)
         if page["planned"]:
             scene = scene_for_hole(hole)
             page["side"] = draw_side(hole.chosen, scene, plan.owner.units)
@@ -65,7 +68,7 @@ def _same(one: dict, other: dict) -> bool:
     return all(one[k] == other[k] for k in ("disc", "throw", "line"))
 
 
-def _cell(
+def hole_cell(
     hole: PlannedHole, plan: GamePlan, size: tuple[float, float], scale: float | None
 ) -> dict[str, Any]:
     scene = scene_for_hole(hole)
@@ -92,20 +95,14 @@ def _cell(
     return cell
 
 
-def round_distribution(
-    holes: list[PlannedHole], par: int
-) -> list[dict[str, Any]]:
+def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any]]:
     """Chances of the round's score against par, the holes taken as independent."""
     total = np.ones(1)
     for hole in holes:
         scores = hole.result["score_chances"]
         total = np.convolve(total, np.array(list(scores.values())))
     least = len(holes)
-    rows = [
-        {"against_par": least + k - par, "chance": float(p)}
-        for k, p in enumerate(total)
-        if p >= 0.005
-    ]
+    rows = [{"against_par": least + k - par, "chance": float(p)} for k, p in enumerate(total) if p >= 0.005]
     peak = max((r["chance"] for r in rows), default=1.0)
     for row in rows:
         row["tall"] = round(56 * row["chance"] / peak, 1)

@@ -5,8 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from ypodrome.core.api import Scene
-from ypodrome.core.strategy.lines import power_words
+from ypodrome.core.api import Scene, power_words
 from ypodrome.core.units import wrap_degrees
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.presenters.hole_drawing import draw_hole
@@ -65,8 +64,7 @@ def card(option: dict[str, Any]) -> dict[str, Any]:
         "height_words": height_words(option["launch_deg"]),
         "aim_words": aim_words(option),
         "misses": [
-            {"side": s, "cost": misses.get(s), "dear": misses.get(s, low) - low > 0.15}
-            for s in SIDE_WORDS
+            {"side": s, "cost": misses.get(s), "dear": misses.get(s, low) - low > 0.15} for s in SIDE_WORDS
         ],
         "worse": option["chances"]["bogey_or_worse"],
         "follow": card(follow) if follow else None,
@@ -77,7 +75,7 @@ def aim_words(option: dict[str, Any]) -> str:
     """The mark to throw at, with the angle when the mark is a landmark."""
     degrees = option["aim_left_deg"]
     words = option["aim_point"]
-    if abs(degrees) < 0.5 or "°" in words:
+    if abs(degrees) < 0.5 or "°" in words or "basket" in words:
         return words
     side = "left" if degrees > 0 else "right"
     return f"{words}, {abs(degrees):.0f}° {side} of the basket"
@@ -128,9 +126,7 @@ def _facts(hole: PlannedHole, units: str) -> dict[str, Any]:
         "sign_disagrees": wrong,
         "against_par": result["expected_score"] - hole.par,
         "scores": [
-            {"score": k, "chance": v, "par": k == str(hole.par)}
-            for k, v in chances.items()
-            if v >= 0.005
+            {"score": k, "chance": v, "par": k == str(hole.par)} for k, v in chances.items() if v >= 0.005
         ],
     }
 

@@ -1,7 +1,7 @@
 """The chosen throw from above: the quill of its flight, and the cloud of its ends.
 
 The quill is our way of showing height on a map: barbs stand off the flight line, each as long as
-the disc is high there. The side view stands the same barbs upright.
+the disc is high there, at the scale of the drawing. The side view stands the same barbs upright.
 """
 
 from __future__ import annotations
@@ -13,12 +13,11 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene
-from ypodrome.core.strategy.solve import heights
+from ypodrome.core.api import Scene, heights
 from ypodrome.plan.presenters.frame import Frame, dots_of, path_of
 
 BARB_EVERY_M = 3.0
-BARB_PX_PER_M = 1.9
+CORE_SHARE = 0.8
 AIM_HANDLE_M = 30.0
 
 
@@ -48,7 +47,7 @@ def draw_shot(option: dict[str, Any], scene: Scene, frame: Frame) -> ShotDrawing
     follow = option.get("next")
     return ShotDrawing(
         flight=path_of(pixels),
-        barbs=_barbs(path, pixels, scene),
+        barbs=_barbs(path, pixels, scene, frame.scale),
         cloud=dots_of(frame.pixels(rests)),
         ellipse=path_of(frame.pixels(_two_thirds(rests)), closed=True),
         end=frame.one(tuple(option["ends"])),
@@ -67,7 +66,7 @@ def spaced(path: NDArray[np.float64], every_m: float) -> tuple[NDArray, NDArray]
     return at, rows
 
 
-def _barbs(path: NDArray, pixels: NDArray, scene: Scene) -> str:
+def _barbs(path: NDArray, pixels: NDArray, scene: Scene, scale: float) -> str:
     at, rows = spaced(path, BARB_EVERY_M)
     steps = np.hypot(*np.diff(path[:, 1:3], axis=0).T)
     along = np.concatenate([[0.0], np.cumsum(steps)])
@@ -76,19 +75,26 @@ def _barbs(path: NDArray, pixels: NDArray, scene: Scene) -> str:
     dx, dy = np.gradient(x), np.gradient(y)
     size = np.hypot(dx, dy) + 1e-9
     height = rows[:, 3] - heights(scene.field, np.ascontiguousarray(rows[:, 1:3]))
-    length = np.maximum(height, 0.0) * BARB_PX_PER_M
+    length = np.maximum(height, 0.0) * scale
     # barbs lean back along the flight, like those of a feather
     ux, uy = (-dy - 0.5 * dx) / size, (dx - 0.5 * dy) / size
     return "".join(
-        f"M{a:.1f} {b:.1f}l{c:.1f} {d:.1f}"
-        for a, b, c, d in zip(x, y, ux * length, uy * length, strict=True)
+        f"M{a:.1f} {b:.1f}l{c:.1f} {d:.1f}" for a, b, c, d in zip(x, y, ux * length, uy * length, strict=True)
     )
 
 
 def _two_thirds(rests: NDArray[np.float64]) -> NDArray[np.float64]:
-    """The ellipse of one and a half standard deviations around the mean rest, as a ring."""
-    mean, spread = rests.mean(axis=0), np.cov(rests.T) + 1e-6 * np.eye(2)
+    """The ellipse that holds two throws in three, as a ring.
+
+    Its shape is that of the central CORE_SHARE of the cloud, so that a few discs stopped by trees
+    do not blow it up.
+    """
+    far = np.hypot(*(rests - np.median(rests, axis=0)).T)
+    core = rests[far <= np.quantile(far, CORE_SHARE)]
+    mean, spread = core.mean(axis=0), np.cov(core.T) + 1e-6 * np.eye(2)
+    gap = rests - mean
+    reach = np.sqrt(np.einsum("ni,ij,nj->n", gap, np.linalg.inv(spread), gap))
     values, vectors = np.linalg.eigh(spread)
     angles = np.linspace(0.0, 2.0 * math.pi, 40, endpoint=False)
-    circle = 1.5 * np.sqrt(values) * np.stack([np.cos(angles), np.sin(angles)], axis=1)
+    circle = np.quantile(reach, 2 / 3) * np.sqrt(values) * np.stack([np.cos(angles), np.sin(angles)], 1)
     return mean + circle @ vectors.T

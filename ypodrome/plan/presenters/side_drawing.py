@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from dataclasses import dataclass, field
 from typing import Any
@@ -9,12 +10,9 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene
-from ypodrome.core.flight.obstacles import crossing
-from ypodrome.core.ground.field import cell
-from ypodrome.core.strategy.solve import heights
+from ypodrome.core.api import Scene, cell, crossing, heights
 from ypodrome.core.units import feet
-from ypodrome.plan.presenters.frame import path_of
+from ypodrome.plan.presenters.frame import basket_of, path_of
 from ypodrome.plan.presenters.shot_drawing import spaced
 
 WIDTH, HEIGHT = 424.0, 176.0
@@ -60,7 +58,7 @@ def draw_side(option: dict[str, Any], scene: Scene, units: str) -> SideDrawing:
         return np.stack([LEFT + np.asarray(s) * across, base - (np.asarray(z) - low) * up], axis=-1)
 
     drawing = SideDrawing(note=f"heights × {up / across:.1f}")
-    floor = px(np.array([at[-1], 0.0]), np.array([low, low])) + [0, 6]
+    floor = px(np.array([at[-1], 0.0]), np.array([low, low])) + np.array([0.0, 6.0])
     drawing.ground = path_of(np.concatenate([px(at, ground), floor]), closed=True)
     flown = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(path[:, 1:3], axis=0).T))])
     drawing.flight = path_of(px(flown, path[:, 3]))
@@ -149,7 +147,7 @@ def _walls(scene: Scene, at: NDArray, points: NDArray, px: Any) -> str:
         ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
         line = np.array(ring.coords)[:, :2]
         for k in range(len(points) - 1):
-            for a, b in zip(line, line[1:], strict=False):
+            for a, b in itertools.pairwise(line):
                 t = crossing(*points[k], *points[k + 1], *a, *b)
                 if t >= 0.0:
                     s = at[k] + t * (at[k + 1] - at[k])
@@ -167,8 +165,7 @@ def _basket(scene: Scene, at: NDArray, points: NDArray, px: Any) -> str:
         return ""
     z = heights(scene.field, np.array([scene.pin.at]))[0] + scene.pin.raised_m
     foot, head = px(at[k], z), px(at[k], z + BASKET_TOP_M)
-    x = foot[0]
-    return f"M{x:.1f} {foot[1]:.1f}V{head[1]:.1f}M{x - 4:.1f} {head[1]:.1f}h8M{x - 4:.1f} {(foot[1] + head[1]) / 2:.1f}h8"
+    return basket_of(float(foot[0]), float(foot[1]), float(head[1]), 4.0)
 
 
 def _ticks(length_m: float, across: float, units: str) -> list[tuple[float, str]]:

@@ -9,9 +9,8 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene
-from ypodrome.core.strategy.solve import heights
-from ypodrome.plan.presenters.frame import path_of
+from ypodrome.core.api import Scene, heights
+from ypodrome.plan.presenters.frame import basket_of, path_of
 from ypodrome.plan.presenters.hole_drawing import Label
 
 WIDTH, HEIGHT = 424.0, 188.0
@@ -134,7 +133,7 @@ def _tree(
         return None
     px = camera.focal_px / depth
     r = radius_m * px
-    angles = np.linspace(0.0, 2 * math.pi, 20, endpoint=False)
+    angles = np.linspace(0.0, 2 * math.pi, 36 if depth < 40 else 18, endpoint=False)
     lobes = 1.0 + 0.08 * np.sin(5 * angles + at[0])
     middle, half = (pixels[1, 1] + pixels[2, 1]) / 2, abs(pixels[1, 1] - pixels[2, 1]) / 2
     ring = np.stack([x + r * lobes * np.cos(angles), middle + half * lobes * np.sin(angles)], axis=1)
@@ -160,7 +159,9 @@ def _wall(barrier: Any, scene: Scene, camera: Camera) -> list[dict[str, Any]]:
     if seen.sum() < 2:
         return []
     shape = np.concatenate([low[seen], high[seen][::-1]])
-    return [{"depth": float(ahead[seen].max()), "look": "wall", "d": path_of(shape, closed=True), "trunk": ""}]
+    return [
+        {"depth": float(ahead[seen].max()), "look": "wall", "d": path_of(shape, closed=True), "trunk": ""}
+    ]
 
 
 def _landmarks(scene: Scene, camera: Camera) -> list[Label]:
@@ -172,16 +173,17 @@ def _landmarks(scene: Scene, camera: Camera) -> list[Label]:
         x, y = float(pixels[0, 0]), float(pixels[0, 1])
         if ahead[0] > NEAREST_M and 4 < x < WIDTH - 4:
             anchor = "end" if x > WIDTH * 0.7 else "start"
-            labels.append(Label(round(x, 1), round(max(y, 22.0), 1), mark.name, "landmark", anchor))
+            foot = camera.see(point, top - mark.height_m)[0][0, 1]
+            staff = f"M{x:.1f} {foot:.1f}V{max(y, 24.0):.1f}"
+            labels.append(Label(round(x, 1), round(max(y, 22.0), 1), mark.name, staff, anchor))
     return labels
 
 
 def _basket(scene: Scene, camera: Camera) -> tuple[str, float]:
-    point = np.repeat(np.array([scene.pin.at], float), 3, axis=0)
-    z = heights(scene.field, point[:1])[0] + scene.pin.raised_m + np.array([0.0, 0.7, 1.35])
+    point = np.repeat(np.array([scene.pin.at], float), 2, axis=0)
+    z = heights(scene.field, point[:1])[0] + scene.pin.raised_m + np.array([0.0, 1.4])
     pixels, ahead = camera.see(point, z)
     x = float(pixels[0, 0])
     w = max(0.3 * camera.focal_px / max(float(ahead[0]), 1.0), 2.5)
-    foot, middle, top = (float(v) for v in pixels[:, 1])
-    d = f"M{x:.1f} {foot:.1f}V{top:.1f}M{x - w:.1f} {top:.1f}h{2 * w:.1f}M{x - w:.1f} {middle:.1f}h{2 * w:.1f}"
-    return d, round(x, 1)
+    foot, top = (float(v) for v in pixels[:, 1])
+    return basket_of(x, foot, top, w), round(x, 1)

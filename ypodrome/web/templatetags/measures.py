@@ -10,7 +10,7 @@ register = template.Library()
 
 
 @register.filter
-def length(length_m: float | None, units: str) -> str:
+def distance(length_m: float | None, units: str) -> str:
     """A length to the foot or metre."""
     if length_m is None:
         return "—"

@@ -6,7 +6,7 @@ import time
 
 from django.core.management.base import BaseCommand
 
-from ypodrome.core.warm import warm
+from ypodrome.core.api import warm
 
 
 class Command(BaseCommand):

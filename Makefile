@@ -1,0 +1,34 @@
+# Ypodrome. `make demo` to try it, `make test` to check it.
+SHELL := /bin/bash
+.PHONY: demo test lock css bench fit screenshots
+PORT ?= 8000
+PY := .venv/bin/python
+
+demo:
+	@PORT=$(PORT) bash scripts/demo.sh
+
+test:
+	@bash scripts/test.sh
+
+lock:
+	@bash scripts/setup.sh dev
+	.venv/bin/uv pip compile pyproject.toml --extra setup --python-version 3.11 --generate-hashes --no-emit-index-url --no-emit-find-links --custom-compile-command 'make lock' -q -o requirements/runtime.txt
+	.venv/bin/uv pip compile pyproject.toml --extra setup --extra dev -c requirements/runtime.txt --python-version 3.11 --generate-hashes --no-emit-index-url --no-emit-find-links --custom-compile-command 'make lock' -q -o requirements/dev.txt
+
+css: node_modules
+	npm run --silent css
+
+node_modules: package-lock.json
+	npm ci --ignore-scripts --silent
+	@touch node_modules
+
+bench:
+	@bash scripts/setup.sh dev
+	$(PY) -m pytest benchmarks --benchmark-columns=min,median,max,rounds -o addopts=-q
+
+fit:
+	$(PY) scripts/fit_flight.py
+	$(PY) scripts/report_flight.py
+
+screenshots:
+	$(PY) scripts/take_screenshots.py

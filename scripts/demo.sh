@@ -1,0 +1,26 @@
+#!/usr/bin/env bash
+# Prepare and serve the demo on 127.0.0.1, in the foreground.
+set -euo pipefail
+cd "$(dirname "$0")/.."
+port="${PORT:-8000}"
+say() { printf '%s\n' "$*"; }
+
+bash scripts/setup.sh runtime
+if .venv/bin/python - "$port" <<'PY'
+import socket, sys
+with socket.socket() as s:
+    sys.exit(0 if s.connect_ex(("127.0.0.1", int(sys.argv[1]))) == 0 else 1)
+PY
+then
+  say "Port $port is busy. Choose another: PORT=8001 make demo"
+  exit 1
+fi
+mkdir -p var || { say "The folder var cannot be made; is the disk full or read-only?"; exit 1; }
+say "Preparing the database ..."
+.venv/bin/python manage.py migrate -v0
+.venv/bin/python manage.py load_demo
+.venv/bin/python manage.py collectstatic --noinput -v0
+say "Readying the flight kernels (the first time about half a minute) ..."
+.venv/bin/python manage.py warm_kernels
+say "Ypodrome is at http://127.0.0.1:$port/   (stop with Ctrl-C)"
+exec .venv/bin/gunicorn ypodrome.web.wsgi --bind "127.0.0.1:$port" --workers 1 --threads 4 --preload --log-level warning

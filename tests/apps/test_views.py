@@ -1,0 +1,160 @@
+"""Views: whose objects, which methods, how many queries, what headers."""
+
+import json
+
+import pytest
+from django.contrib.auth import get_user_model
+from django.test import Client
+from django.urls import reverse
+
+from tests.conftest import DEMO
+from ypodrome.accounts.models import Player
+from ypodrome.plan import services
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def client(demo):
+    browser = Client()
+    browser.force_login(demo.user)
+    return browser
+
+
+@pytest.fixture
+def stranger(demo):
+    user = get_user_model().objects.create_user("stranger")
+    Player.objects.create(user=user, name="S", thrower_document=demo.thrower_document)
+    browser = Client()
+    browser.force_login(user)
+    return browser
+
+
+def pages(plan):
+    hole = (plan.pk, 1)
+    return [
+        ("get", reverse("plan:overview_of", args=(plan.pk,))),
+        ("get", reverse("plan:sheet", args=hole)),
+        ("get", reverse("plan:book", args=(plan.pk,))),
+        ("get", reverse("round:record", args=hole)),
+        ("get", reverse("round:after", args=(plan.pk,))),
+        ("get", reverse("course:export", args=(plan.layout.course_id,))),
+        ("post", reverse("plan:replan", args=hole)),
+        ("post", reverse("plan:choose", args=hole)),
+        ("post", reverse("plan:aim", args=hole)),
+        ("post", reverse("plan:start", args=(plan.layout_id,))),
+        ("post", reverse("round:again", args=(plan.pk,))),
+    ]
+
+
+def test_a_player_sees_only_their_own(demo_plan, stranger):
+    for method, url in pages(demo_plan):
+        body = {"data": "{}", "content_type": "application/json"} if method == "post" else {}
+        answer = getattr(stranger, method)(url, **body)
+        assert answer.status_code == 404, url
+
+
+def test_pages_answer_their_owner_and_forbid_other_hosts(demo_plan, client):
+    for method, url in pages(demo_plan):
+        if method == "get":
+            answer = client.get(url)
+            assert answer.status_code == 200, url
+            policy = answer["Content-Security-Policy"]
+            assert "default-src 'none'" in policy
+            assert "unsafe" not in policy
+
+
+def test_writing_needs_the_csrf_token(demo_plan, demo):
+    strict = Client(enforce_csrf_checks=True)
+    strict.force_login(demo.user)
+    for method, url in pages(demo_plan):
+        if method == "post":
+            assert strict.post(url, "{}", content_type="application/json").status_code == 403
+            assert strict.get(url).status_code in (403, 405)
+
+
+def test_without_a_player_everything_asks_for_a_login(demo_plan, settings):
+    settings.LOCAL = False
+    for _, url in pages(demo_plan):
+        answer = Client().get(url)
+        assert answer.status_code == 302
+        assert answer["Location"].startswith("/login/")
+
+
+def test_local_mode_opens_straight_into_the_demo(demo_plan):
+    assert Client().get("/", follow=True).status_code == 200
+
+
+def test_replan_choose_and_aim_answer_with_drawings(demo_plan, client):
+    base = reverse("plan:sheet", args=(demo_plan.pk, 1))
+
+    def post(what, **values):
+        return client.post(f"{base}{what}/", json.dumps(values), content_type="application/json")
+
+    planned = post("replan", wind_m_s=4.0, wind_from_deg=120.0, without=["forehand"]).json()
+    assert set(planned["parts"]) == {"drawing", "side", "tee_view", "card", "options", "facts"}
+    assert "RHFH" not in planned["parts"]["options"]
+    assert post("choose", rank=2).status_code == 200
+    hole = demo_plan.holes.get(number=1)
+    assert hole.chosen["rank"] == 2
+    dragged = post("aim", rank=2, aim_left_deg=3.0).json()
+    assert "cloud" in dragged["parts"]["shot"]
+    assert demo_plan.holes.get(number=1).own_aim is False
+    post("aim", rank=2, aim_left_deg=3.0, keep=True)
+    assert demo_plan.holes.get(number=1).own_aim is True
+
+
+@pytest.mark.parametrize(
+    ("what", "body", "words"),
+    [
+        ("replan", "nonsense", "not JSON"),
+        ("replan", "[]", "object"),
+        ("replan", '{"wind_m_s": 99}', "between 0 and 30"),
+        ("choose", '{"rank": 40}', "no option 40"),
+        ("choose", '{"rank": "x"}', "invalid literal"),
+        ("aim", '{"rank": 1, "aim_left_deg": 200}', "within 90"),
+        ("aim", '{"rank": 1}', "aim_left_deg"),
+    ],
+)
+def test_bad_requests_are_told_what_is_wrong(demo_plan, client, what, body, words):
+    services.plan_one(demo_plan.holes.get(number=1))
+    url = reverse(f"plan:{what}", args=(demo_plan.pk, 1))
+    answer = client.post(url, body, content_type="application/json")
+    assert answer.status_code == 400
+    assert words in answer.json()["error"]
+
+
+def test_units_switch_and_stay(demo, client):
+    url = reverse("accounts:units")
+    assert client.post(url, {"units": "metric", "next": "/bag/"})["Location"] == "/bag/"
+    demo.refresh_from_db()
+    assert demo.units == "metric"
+    assert client.post(url, {"units": "cubits"}).status_code == 400
+    assert client.post(url, {"units": "imperial", "next": "https://elsewhere.invalid/"})["Location"] == "/"
+
+
+def test_bad_uploads_show_their_problems(client, demo):
+    from django.core.files.uploadedfile import SimpleUploadedFile
+
+    answer = client.post(reverse("bag:shelf"), {"file": SimpleUploadedFile("b.csv", b"name,speed\nA,1\n")})
+    assert answer.status_code == 400
+    assert b"header lacks the column" in answer.content
+    answer = client.post(reverse("course:shelf"), {"file": SimpleUploadedFile("c.geojson", b"{")})
+    assert answer.status_code == 400
+    assert demo.courses.count() == 1
+
+
+def test_a_course_file_is_taken_in_and_given_back(client, demo):
+    with (DEMO / "course.geojson").open("rb") as file:
+        assert client.post(reverse("course:shelf"), {"file": file}).status_code == 302
+    course = demo.courses.order_by("-pk").first()
+    back = client.get(reverse("course:export", args=(course.pk,)))
+    assert back["Content-Type"] == "application/geo+json"
+    assert len(back.json()["features"]) == course.features.count()
+
+
+def test_overview_asks_few_questions(client, demo_plan, django_assert_max_num_queries):
+    for hole in demo_plan.holes.all():
+        services.plan_one(hole)
+    with django_assert_max_num_queries(40):
+        client.get(reverse("plan:overview_of", args=(demo_plan.pk,)))

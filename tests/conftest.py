@@ -1,0 +1,50 @@
+"""Shared fixtures: the demo files as core values, and as database rows."""
+
+from __future__ import annotations
+
+import os
+from pathlib import Path
+
+import pytest
+
+os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
+Path("var").mkdir(exist_ok=True)
+
+DEMO = Path(__file__).parent.parent / "ypodrome" / "demo"
+
+
+@pytest.fixture(scope="session")
+def demo_course():
+    from ypodrome.interchange.course_geojson import read_course
+
+    return read_course((DEMO / "course.geojson").read_bytes())
+
+
+@pytest.fixture(scope="session")
+def demo_bag():
+    from ypodrome.interchange.bag_csv import read_bag
+
+    return read_bag((DEMO / "bag.csv").read_bytes())
+
+
+@pytest.fixture(scope="session")
+def demo_thrower():
+    from ypodrome.interchange.thrower_json import read_thrower
+
+    return read_thrower((DEMO / "thrower.json").read_bytes())
+
+
+@pytest.fixture
+def demo(db):
+    """The demo player with bag, course and plan."""
+    from django.core.management import call_command
+
+    from ypodrome.accounts.models import Player
+
+    call_command("load_demo", verbosity=0)
+    return Player.objects.get()
+
+
+@pytest.fixture
+def demo_plan(demo):
+    return demo.plans.get()

@@ -1,0 +1,119 @@
+"""Laws of the flight, over wide inputs."""
+
+import math
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from tests.throwing import DENSITY, throw
+from ypodrome.core.disc import Disc, aero_row
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.forces import rk4_step
+from ypodrome.core.flight.release import Release, Throw
+from ypodrome.core.flight.simulate import fly_many
+from ypodrome.core.ground.field import open_field
+
+NUMBERS = st.tuples(
+    st.integers(1, 14), st.integers(1, 7), st.integers(-5, 1), st.integers(0, 5)
+)  # fmt: skip
+ANGLE = st.floats(-80, 80)
+
+
+@settings(deadline=None, max_examples=60)
+@given(numbers=NUMBERS, mph=st.floats(20, 80), hyzer=ANGLE, nose=st.floats(-20, 20),
+       launch=st.floats(-10, 60), wind=st.floats(0, 40), wind_from=st.floats(0, 359))  # fmt: skip
+def test_left_hand_is_the_mirror_of_the_right(numbers, mph, hyzer, nose, launch, wind, wind_from):
+    """Exact: mirrored wind, mirrored hand, mirrored flight."""
+    same = {"hyzer": hyzer, "nose": nose, "launch": launch, "wind_mph": wind}
+    right = throw(numbers, mph, wind_from=wind_from, kind=Throw.RHBH, **same).out
+    left = throw(numbers, mph, wind_from=(180 - wind_from) % 360, kind=Throw.LHBH, **same).out
+    assert left[b.CARRY_X] == pytest.approx(right[b.CARRY_X], abs=1e-5)
+    assert left[b.CARRY_Y] == pytest.approx(-right[b.CARRY_Y], abs=1e-5)
+    assert left[b.MAX_LEFT_M] == pytest.approx(right[b.MAX_RIGHT_M], abs=1e-5)
+    assert left[b.LANDING_HYZER_RAD] == pytest.approx(right[b.LANDING_HYZER_RAD], abs=1e-6)
+
+
+def test_forehands_mirror_forehands():
+    right, left = (throw((9, 5, -1, 2), 50, hyzer=12, kind=k).out for k in (Throw.RHFH, Throw.LHFH))
+    assert left[b.CARRY_Y] == pytest.approx(-right[b.CARRY_Y], abs=1e-6)
+    assert right[b.CARRY_Y] < 0  # a right-hand forehand fades right
+
+
+@settings(deadline=None, max_examples=150)
+@given(numbers=NUMBERS, speed=st.floats(10, 40), hyzer=st.floats(-180, 180), nose=st.floats(-90, 90),
+       launch=st.floats(-60, 90), wind=st.floats(0, 45), wind_from=st.floats(0, 359),
+       seed=st.integers(0, 5))  # fmt: skip
+def test_never_nan_never_endless_never_through_the_ground(
+    numbers, speed, hyzer, nose, launch, wind, wind_from, seed
+):
+    flight = throw(numbers, speed / 0.44704, hyzer=hyzer, nose=nose, launch=launch, wind_mph=wind,
+                   wind_from=wind_from, seed=seed)  # fmt: skip
+    assert np.isfinite(flight.out).all()
+    assert flight.out[b.HANG_S] <= b.LONGEST_FLIGHT_S + 0.2
+    assert (flight.path[:, 3] > -0.05).all()
+
+
+@settings(deadline=None, max_examples=60)
+@given(numbers=NUMBERS, mph=st.floats(30, 65), hyzer=st.floats(-20, 50), launch=st.floats(2, 35))
+def test_halving_the_step_moves_the_landing_little(numbers, mph, hyzer, launch):
+    """Less than 0.3 m over ordinary releases."""
+    coarse = throw(numbers, mph, hyzer=hyzer, launch=launch).out
+    fine = throw(numbers, mph, hyzer=hyzer, launch=launch, step_s=b.STEP_S / 2).out
+    gap = math.hypot(coarse[b.CARRY_X] - fine[b.CARRY_X], coarse[b.CARRY_Y] - fine[b.CARRY_Y])
+    assert gap < 0.3
+
+
+@settings(deadline=None, max_examples=60)
+@given(numbers=NUMBERS, speed=st.floats(10, 35), pitch=st.floats(-60, 60), bank=st.floats(-90, 90))
+def test_energy_never_rises_in_still_air(numbers, speed, pitch, bank):
+    row = aero_row(Disc("x", *numbers))
+    p, r = math.radians(pitch), math.radians(bank)
+    n = np.array([-math.sin(p) * math.cos(r), math.sin(r), math.cos(p) * math.cos(r)])
+    y = np.array([0, 0, 100.0, speed, 0, 0, *n, -100.0])
+    energy = 9.80665 * y[2] + 0.5 * speed**2
+    for _ in range(20):
+        rk4_step(y, 0.05, row, DENSITY, 0.0, 0.0, 0.0)
+        now = 9.80665 * y[2] + 0.5 * float(y[3:6] @ y[3:6])
+        assert now <= energy + 1e-3 * energy * 0.05
+        energy = now
+
+
+def test_batch_and_single_flight_are_one():
+    """Delegation: the batch gives for each row what the single flight gives, on any core."""
+    releases = np.array([Release(20.0 + 0.02 * k).row() for k in range(300)])
+    aero = aero_row(Disc("x", 7, 5, -1, 1))[None]
+    zeros = np.zeros(300, np.int64)
+    out = fly_many(releases, zeros, aero, np.zeros((300, 2)), DENSITY, zeros, open_field())
+    for k in (0, 137, 299):
+        one = throw((7, 5, -1, 1), (20.0 + 0.02 * k) / 0.44704).out
+        assert out[k] == pytest.approx(one, abs=1e-9)
+
+
+@pytest.mark.parametrize("bad", [{"speed_m_s": math.nan}, {"speed_m_s": 99.0}])
+def test_impossible_releases_are_refused(bad):
+    with pytest.raises(ValueError, match="speed_m_s"):
+        Release(**bad)
+
+
+@pytest.mark.parametrize("field", ["speed", "fade", "weight_g", "wear"])
+def test_impossible_discs_are_refused(field):
+    values = {"speed": 9, "glide": 5, "turn": -1, "fade": 2, field: 999}
+    with pytest.raises(ValueError, match=field):
+        Disc("x", **values)
+
+
+def test_wear_and_weight_make_a_disc_turn_more():
+    """[common practice]: beaten and light discs turn more and fade less."""
+    release = Release(24.0).row()
+    discs = [Disc("new", 9, 5, -1, 2), Disc("old", 9, 5, -1, 2, wear=9), Disc("light", 9, 5, -1, 2, 155)]
+    aero = np.array([aero_row(d) for d in discs])
+    out = fly_many(
+        np.repeat(release[None], 3, 0), np.arange(3), aero, np.zeros((3, 2)), DENSITY,
+        np.zeros(3, np.int64), open_field(),
+    )  # fmt: skip
+    new, old, light = out[:, b.MAX_RIGHT_M]
+    assert old > new
+    assert light > new
+    assert out[1, b.CARRY_Y] < out[0, b.CARRY_Y]

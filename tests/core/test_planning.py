@@ -1,0 +1,173 @@
+"""The planner: one seed, one answer; chances that add up; laws that must hold on small scenes."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from shapely.geometry import Polygon, box
+
+from ypodrome.core.air import Wind
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee
+from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.options import miss_costs
+from ypodrome.core.strategy.outlook import THROWS, after, expected
+from ypodrome.core.strategy.plan import plan_hole, re_aimed, score_chances
+from ypodrome.core.strategy.search import objective
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.thrower import PRESETS
+from ypodrome.core.thrower.spread import PRESETS as SPREADS
+from ypodrome.core.thrower.spread import scatter, standard_draws
+
+
+def open_hole(length=80.0, **features) -> Scene:
+    """A level par 3 to the north."""
+    line = HoleLine(1, ((0, 0), (0, length)))
+    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, length)), 3, **features)
+
+
+@pytest.fixture(scope="module")
+def situation(demo_thrower, demo_bag):
+    return Situation(open_hole(), demo_thrower, demo_bag, Air(wind=Wind(3.0, 200.0)))
+
+
+@pytest.fixture(scope="module")
+def plan(situation):
+    return plan_hole(situation)
+
+
+def test_one_seed_one_answer(situation, plan):
+    again = plan_hole(replace(situation))
+    assert [o.expected for o in again.options] == [o.expected for o in plan.options]
+    other = plan_hole(replace(situation, seed=2))
+    assert other.options[0].expected == pytest.approx(plan.options[0].expected, abs=0.12)
+
+
+def test_chances_add_up_and_agree_with_the_expected_score(plan):
+    for option in plan.options:
+        chances = score_chances(option)
+        assert sum(chances.values()) == pytest.approx(1.0, abs=1e-9)
+        mean = sum((k + 1) * v for k, v in enumerate(chances.values()))
+        assert mean == pytest.approx(option.expected, abs=1e-9)
+        c = option.chances
+        assert c["birdie_or_better"] + c["par"] + c["bogey_or_worse"] == pytest.approx(1.0, abs=1e-9)
+        assert c["circle1"] <= c["circle2"]
+
+
+def test_roles_and_order(plan):
+    first, rest = plan.options[0], plan.options[1:]
+    assert first.role == "first"
+    assert all(first.expected <= o.expected + 1e-9 for o in rest)
+    other_hand = next(o for o in rest if o.role == "contingency")
+    assert other_hand.kind != first.kind
+    assert all(o.why for o in plan.options)
+
+
+def test_an_open_hole_of_262_ft_is_about_par_for_a_club_player(plan):
+    """[common practice]: a club player averages a little under 3 on an open par 3 of 260 ft."""
+    assert 2.4 < plan.expected_score < 3.1
+    assert plan.plays_like_m == pytest.approx(80.0, abs=1.5)
+
+
+def test_without_the_forehand_every_option_is_a_backhand(situation):
+    options = plan_hole(replace(situation, without=("forehand",))).options
+    assert {o.kind for o in options} == {"backhand"}
+
+
+def test_aim_moved_far_off_costs_throws(plan):
+    first = plan.options[0]
+    same, off = re_aimed(plan, first, first.aim_left_deg), re_aimed(plan, first, first.aim_left_deg + 25)
+    assert same.expected == pytest.approx(first.expected, abs=0.06)
+    assert off.expected > first.expected + 0.1
+    assert off.landing_left_m > first.landing_left_m + 20
+
+
+def test_more_out_of_bounds_never_helps(situation, plan):
+    moat = Area((1,), Polygon(box(-30, 60, 30, 110).exterior.coords, [box(-11, 69, 11, 91).exterior.coords]),
+                play="ob")  # fmt: skip
+    fenced = plan_hole(replace(situation, scene=open_hole(areas=(moat,))))
+    assert fenced.expected_score > plan.expected_score
+
+
+def test_less_spread_never_hurts(situation, plan, demo_thrower):
+    sure = plan_hole(replace(situation, thrower=replace(demo_thrower, spread=PRESETS["elite"])))
+    assert sure.expected_score < plan.expected_score
+
+
+def test_a_wider_gap_never_hurts(situation):
+    def gate(half):
+        sides = (box(-40, 20, -half, 60), box(half, 20, 40, 60))
+        groves = tuple(Grove((1,), s, 25.0, 0.0, 0.5, 0.5) for s in sides)
+        return plan_hole(replace(situation, scene=open_hole(groves=groves))).expected_score
+
+    assert gate(9.0) < gate(4.0) + 0.03
+
+
+def test_ground_nearer_the_pin_is_worth_more(situation):
+    value = GroundValue(situation)
+    lies = np.array([[0.0, 80.0 - d] for d in (2, 6, 10, 16, 30, 60)])
+    assert (np.diff(value.throws(lies)) > 0).all()
+
+
+@pytest.mark.parametrize("posture", ["par", "attack"])
+def test_postures_move_the_choice_the_way_they_say(situation, plan, posture):
+    chosen = plan_hole(replace(situation, posture=posture)).options[0]
+    even = plan.options[0]
+    if posture == "par":
+        assert chosen.chances["bogey_or_worse"] <= even.chances["bogey_or_worse"] + 0.02
+    else:
+        assert chosen.chances["birdie_or_better"] >= even.chances["birdie_or_better"] - 0.02
+
+
+def test_a_par_4_plans_the_next_throw(demo_course, demo_thrower, demo_bag):
+    scene = scene_for(demo_course, 3)
+    first = plan_hole(Situation(scene, demo_thrower, demo_bag, Air(wind=Wind(4.0, 205.0)))).options[0]
+    assert first.next is not None
+    assert first.next.lie == pytest.approx(first.landing)
+    assert first.next.expected < first.expected + 0.6
+
+
+def test_outlooks_shift_and_keep_their_sum():
+    rng = np.random.default_rng(3)
+    outlook = rng.dirichlet(np.ones(THROWS), size=5)
+    later = after(outlook, np.array([0, 1, 1, 2, 3]))
+    assert later.sum(axis=1) == pytest.approx(np.ones(5))
+    assert expected(np.eye(THROWS)[[0]])[0] == 1.0
+    assert expected(after(np.eye(THROWS)[[0]], np.array([2])))[0] == 3.0
+
+
+def test_objective_even_is_the_mean():
+    outlook = np.eye(THROWS)[[1, 2]]
+    assert objective(outlook, "even", 3, 0).tolist() == [2.0, 3.0]
+    assert objective(outlook, "attack", 3, 0)[0] < 2.0
+    assert objective(np.eye(THROWS)[[3]], "par", 3, 0)[0] > 4.0
+
+
+def test_miss_costs_find_the_dear_side():
+    rng = np.random.default_rng(1)
+    rests = np.array([0.0, 80.0]) + rng.normal(size=(400, 2)) * [5.0, 8.0]
+    values = np.where(rests[:, 0] > 4.0, 4.0, 3.0)  # to the east, which is right of a throw north
+    costs = miss_costs((0.0, 0.0), rests, values)
+    assert max(costs, key=costs.get) == "right"
+    assert costs["right"] > 0.5 > costs["left"]
+
+
+def test_draws_are_seeded_and_have_the_stated_spread():
+    assert np.array_equal(standard_draws(50, 7), standard_draws(50, 7))
+    z = standard_draws(40_000, 7)
+    assert z.std(axis=0) == pytest.approx(np.ones(8), abs=0.02)
+    from ypodrome.core.flight.release import HEADING, Release
+
+    around = scatter(Release(22.0).row()[None], SPREADS["club"], np.ones(1), z)[0]
+    assert np.degrees(around[:, HEADING]).std() == pytest.approx(SPREADS["club"].aim_deg, rel=0.02)
+
+
+@pytest.mark.parametrize(
+    ("change", "message"),
+    [({"posture": "bold"}, "posture"), ({"bag": ()}, "bag is empty"),
+     ({"without": ("backhand", "forehand")}, "no kind of throw"), ({"seed": 0}, "seed")],
+)  # fmt: skip
+def test_impossible_situations_are_refused(situation, change, message):
+    with pytest.raises(ValueError, match=message):
+        replace(situation, **change)

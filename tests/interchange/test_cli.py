@@ -1,0 +1,105 @@
+"""The command line: keys, signs, units and exit codes of docs/formats.md."""
+
+import json
+
+import pytest
+
+from tests.conftest import DEMO
+from ypodrome.cli import main
+
+FLY = ["fly", "--disc", "9/5/-1/2", "--throw", "RHBH", "--speed-mph", "53"]
+FLY_KEYS = {
+    "carry_m", "carry_left_m", "rest_m", "rest_left_m", "apex_m", "hang_s", "max_left_m", "max_right_m",
+    "landing_speed_m_s", "descent_deg", "landing_hyzer_deg", "least_bank_deg",
+}  # fmt: skip
+PLAN = ["plan", str(DEMO / "course.geojson"), "--bag", str(DEMO / "bag.csv"), "--thrower",
+        str(DEMO / "thrower.json"), "--wind-m-s", "4", "--wind-from-deg", "205"]  # fmt: skip
+
+
+def answer(capsys, arguments):
+    assert main(arguments) == 0
+    return json.loads(capsys.readouterr().out)
+
+
+def test_fly_prints_its_keys_and_left_is_positive(capsys):
+    right = answer(capsys, FLY)
+    assert set(right) == FLY_KEYS
+    assert right["carry_left_m"] > 0  # a right-hand backhand fades left
+    left = answer(capsys, [*FLY[:4], "LHBH", *FLY[5:]])
+    assert left["carry_left_m"] == pytest.approx(-right["carry_left_m"], abs=0.01)
+
+
+def test_fly_winds_and_path(capsys):
+    still = answer(capsys, [*FLY, "--path"])
+    assert still["path"][0][:4] == [0.0, 0.0, 0.0, 1.2]
+    head = answer(capsys, [*FLY, "--wind-m-s", "5", "--wind-from-deg", "0"])
+    side = answer(capsys, [*FLY, "--wind-m-s", "5", "--wind-from-deg", "90"])
+    assert head["max_right_m"] > still["max_right_m"]  # into the wind it turns more
+    assert side["carry_left_m"] > still["carry_left_m"]  # wind from the right carries it left
+
+
+def test_fly_lands_lower_and_heights_count_from_the_lie(capsys):
+    level, below = answer(capsys, FLY), answer(capsys, [*FLY, "--land-height-m", "-5"])
+    assert below["hang_s"] > level["hang_s"]
+    assert below["apex_m"] == pytest.approx(level["apex_m"], abs=0.05)
+
+
+@pytest.mark.parametrize(
+    ("arguments", "words"),
+    [
+        (["fly", "--disc", "9/5/-1", "--throw", "RHBH", "--speed-mph", "50"], "--disc"),
+        (["fly", "--disc", "9/5/-1/2", "--throw", "BH", "--speed-mph", "50"], "RHBH"),
+        ([*FLY[:-1], "nan"], "finite"),
+        ([*FLY[:-1], "400"], "speed_m_s"),
+        ([*FLY, "--wear", "40"], "wear"),
+        ([*FLY, "--surface", "ice"], "surface"),
+        ([*FLY, "--speed-m-s", "20"], "not allowed"),
+        ([*FLY, "--land-height-m", "3"], "land-height"),
+        (["plan", "missing.geojson", "--hole", "1", "--bag", "b", "--thrower", "t"], "missing.geojson"),
+        ([*PLAN, "--hole", "12"], "holes: 1, 2, 3"),
+        ([*PLAN, "--hole", "1", "--tee", "gold"], "long, short"),
+        ([*PLAN, "--hole", "1", "--without", "backhand", "--without", "forehand"], "no kind of throw"),
+        ([], "COMMAND"),
+    ],
+)
+def test_bad_input_exits_2_and_says_where(capsys, arguments, words):
+    assert main(arguments) == 2
+    said = capsys.readouterr()
+    assert words in said.err
+    assert said.out == ""
+
+
+def test_plan_is_reproducible_and_complete(capsys):
+    one, two = (answer(capsys, [*PLAN, "--hole", "1"]) for _ in range(2))
+    one.pop("compute_s"), two.pop("compute_s")
+    assert one == two
+    assert sum(one["score_chances"].values()) == pytest.approx(1.0, abs=1e-6)
+    first = one["options"][0]
+    assert first["rank"] == 1
+    assert first["role"] == "first"
+    assert {"disc", "throw", "line", "hyzer_deg", "nose_deg", "launch_deg", "power_pct", "aim_left_deg",
+            "aim_point", "landing", "spread_m", "expected_score", "chances", "worst_miss", "best_miss",
+            "next", "why"} <= set(first)  # fmt: skip
+    assert set(first["chances"]) == {"circle1", "circle2", "ob", "lost", "obstacle", "mando",
+                                     "birdie_or_better", "par", "bogey_or_worse"}  # fmt: skip
+    assert -31 < first["landing"]["lon"] < -30
+    assert {o["role"] for o in one["options"]} >= {"first", "contingency", "safe"}
+    assert any("road" in c for c in one["cautions"])
+
+
+def test_plan_without_a_kind(capsys):
+    plan = answer(capsys, [*PLAN, "--hole", "1", "--without", "forehand", "--wet", "--posture", "par"])
+    assert {o["throw"] for o in plan["options"]} == {"RHBH"}
+
+
+def test_check_lists_every_problem(capsys, tmp_path):
+    assert main(["check", str(DEMO / "course.geojson")]) == 0
+    document = json.loads((DEMO / "course.geojson").read_text())
+    for feature in document["features"][:3]:
+        feature["properties"]["kind"] = "thing"
+    bad = tmp_path / "bad.geojson"
+    bad.write_text(json.dumps(document))
+    assert main(["check", str(bad)]) == 2
+    lines = capsys.readouterr().err.strip().splitlines()
+    assert len(lines) == 3
+    assert all(str(bad) in line and "kind" in line for line in lines)

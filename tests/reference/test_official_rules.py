@@ -1,0 +1,80 @@
+"""Rules of play, from the sport's Official Rules of Disc Golf (from memory): putting area 10 m
+(806.01), out of bounds one penalty throw and up to one metre of relief (806.02), missed mandatory
+one penalty throw (804.01)."""
+
+import numpy as np
+import pytest
+from shapely.geometry import LineString, box
+
+from ypodrome.core.flight import batch as b
+from ypodrome.core.hole import rules
+from ypodrome.core.hole.features import Area, DropZone, HoleLine, Mando, Pin, Tee
+from ypodrome.core.hole.scene import Scene
+
+
+def scene(ob_play="last_in_bounds", zones=(), mandos=()):
+    line = HoleLine(1, ((0, 0), (0, 80)), ob_play=ob_play)
+    right = Area((1,), box(10, -40, 40, 120), play="ob")
+    return Scene(
+        line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, 80)), 3, drop_zones=zones, areas=(right,),
+        mandos=mandos,
+    )  # fmt: skip
+
+
+def flown(rest, inside, missed=False):
+    row = np.zeros((1, b.OUT_SIZE))
+    row[0, [b.REST_X, b.REST_Y]], row[0, [b.INSIDE_X, b.INSIDE_Y]] = rest, inside
+    row[0, b.MANDO_MISS] = float(missed)
+    return row
+
+
+TEE = np.zeros((1, 2))
+
+
+def test_circle_and_relief_sizes():
+    assert rules.CIRCLE_1_M == 10.0
+    assert rules.OB_RELIEF_M == 1.0
+    assert rules.PENALTY_THROWS == 1
+
+
+def test_out_of_bounds_plays_a_metre_in_from_where_it_crossed():
+    outcome = rules.resolve(scene(), flown((15, 52), (9.4, 50)), TEE)
+    assert outcome.out[0]
+    assert outcome.penalty[0] == 1
+    assert outcome.lie[0] == pytest.approx([9.0, 50.0])
+
+
+@pytest.mark.parametrize(
+    ("play", "zones", "lie"),
+    [
+        ("previous_lie", (), (0, 0)),
+        ("drop_zone", (DropZone((1,), "DZ", (3, 60)),), (3, 60)),
+        ("drop_zone", (), (0, 0)),
+    ],
+)
+def test_where_play_goes_on_from(play, zones, lie):
+    outcome = rules.resolve(scene(play, zones), flown((15, 52), (9.4, 50)), TEE)
+    assert outcome.lie[0] == pytest.approx(lie)
+
+
+def test_in_bounds_is_played_where_it_lies():
+    outcome = rules.resolve(scene(), flown((9.9, 52), (9.9, 52)), TEE)
+    assert outcome.penalty[0] == 0
+    assert outcome.lie[0] == pytest.approx([9.9, 52.0])
+
+
+def test_missed_mandatory_costs_a_throw_and_goes_to_its_drop_zone():
+    zone = DropZone((1,), "M", (1, 30), serves="mando")
+    gate = Mando((1,), LineString([(2, 40), (9, 40)]))
+    outcome = rules.resolve(scene(zones=(zone,), mandos=(gate,)), flown((5, 60), (5, 60), True), TEE)
+    assert outcome.penalty[0] == 1
+    assert outcome.lie[0] == pytest.approx([1.0, 30.0])
+
+
+def test_island_is_in_bounds_inside_only():
+    island = Area((1,), box(-8, 72, 8, 90), play="island")
+    base = scene()
+    around = Scene(base.line, base.tee, base.pin, 3, areas=(island,))
+    rests = np.vstack([flown((0, 80), (0, 80)), flown((0, 60), (0, 60))])
+    outcome = rules.resolve(around, rests, np.zeros((2, 2)))
+    assert outcome.out.tolist() == [False, True]
