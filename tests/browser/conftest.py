@@ -53,6 +53,13 @@ class Watched:
         assert not found, [(v["id"], [n["html"] for n in v["nodes"]][:3]) for v in found]
 
 
+@pytest.fixture(autouse=True)
+def unhashed_static(settings):
+    """The live server finds static files by their plain names; hashed names need collectstatic."""
+    plain = {"BACKEND": "django.contrib.staticfiles.storage.StaticFilesStorage"}
+    settings.STORAGES = {**settings.STORAGES, "staticfiles": plain}
+
+
 @pytest.fixture
 def watched(page, live_server, transactional_db):
     from django.core.management import call_command

@@ -111,7 +111,7 @@ def test_units_and_forehand_off(watched):
     page.get_by_label("forehand off").check()
     page.wait_for_selector("#options:not(:has-text('RHFH'))")
     watched.planned()
-    page.get_by_role("button", name="Show metres instead of feet").click()
+    page.get_by_role("button", name="Show metres").click()
     watched.planned()
     assert "88 m measured" in page.locator("#facts").inner_text()
     assert page.get_by_label("forehand off").is_checked()
