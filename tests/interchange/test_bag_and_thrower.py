@@ -13,7 +13,7 @@ HEAD = "name,speed,glide,turn,fade,weight_g,plastic,wear,water_ok\n"
 
 
 def test_only_name_and_numbers_are_required():
-    (disc,) = read_bag(b"name,speed,glide,turn,fade\n\"Oxterby, old\",3,3,0,2\n")
+    (disc,) = read_bag(b'name,speed,glide,turn,fade\n"Oxterby, old",3,3,0,2\n')
     assert disc.name == "Oxterby, old"
     assert (disc.weight_g, disc.plastic, disc.wear, disc.water_ok) == (175.0, Plastic.PREMIUM, 0.0, True)
 

@@ -8,7 +8,7 @@ from ypodrome.core.disc.reference_throws import LAUNCH_DEG, NUMBERS, targets
 from ypodrome.core.flight import batch as b
 from ypodrome.core.units import mph
 
-MISSED = {((13, 5, -5, 2), "distance_m"): 1.05, ((13, 5, -5, 2), "back"): 1.05, ((13, 5, -5, 2), "apex"): 1.05}
+MISSED = {((13, 5, -5, 2), name): 1.05 for name in ("distance_m", "back", "apex")}
 """Bands the fit does not reach, and how far out it is allowed to be, in half bands. An extremely
 understable fast driver never fades back: see docs/flight-model.md."""
 

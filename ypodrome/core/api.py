@@ -2,7 +2,6 @@
 
 from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.disc import Disc, Plastic
-from ypodrome.core.flight.obstacles import crossing
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.ground.field import cell, open_field
@@ -41,7 +40,6 @@ __all__ = [
     "Wind",
     "air_density_kg_m3",
     "cell",
-    "crossing",
     "fly",
     "heights",
     "open_field",

@@ -27,9 +27,10 @@ def own_plan(request: HttpRequest, pk: int) -> GamePlan:
     return get_object_or_404(plans, pk=pk, owner=request.player)
 
 
-def own_hole(request: HttpRequest, pk: int, number: int) -> PlannedHole:
-    """A hole of the player's own plan, or a 404."""
-    holes = PlannedHole.objects.select_related("plan__layout__course", "plan__owner")
+def own_hole(request: HttpRequest, pk: int, number: int, drawn: bool = True) -> PlannedHole:
+    """A hole of the player's own plan, or a 404; its drawings are left in the database if not needed."""
+    holes = PlannedHole.objects if drawn else PlannedHole.objects.defer("result", "chosen")
+    holes = holes.select_related("plan__layout__course", "plan__owner")
     return get_object_or_404(holes, plan_id=pk, plan__owner=request.player, number=number)
 
 
@@ -152,10 +153,10 @@ def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Judge the option in force at another aim, while it is dragged or when it is let go."""
     began = time.perf_counter()
-    hole = own_hole(request, pk, number)
     try:
         values = _body(request)
         keep = values.get("keep") is True
+        hole = own_hole(request, pk, number, drawn=keep)
         option = services.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
     except (ValueError, TypeError, KeyError) as error:
         return _refuse(error)

@@ -14,7 +14,7 @@ from ypodrome.core.hole.sight import cautions
 from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, at_power
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
-from ypodrome.core.strategy.search import Judged, judge_one, objective, search
+from ypodrome.core.strategy.search import QUICK, Judged, judge_one, objective, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, heights, solve
 from ypodrome.core.strategy.why import reasons
@@ -27,7 +27,6 @@ SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
 """A following throw is planned when the first leaves more than this (chosen: beyond circle two)."""
 
-NEXT_DRAWS = 160
 DRAG_DRAWS = 300
 DEEPEST = 3
 
@@ -151,7 +150,7 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int)
     left_m = math.dist(option.landing, situation.scene.pin.at)
     if left_m < NEXT_FROM_M or thrown >= DEEPEST:
         return None
-    judged = search(situation, value, np.array(option.landing), thrown, NEXT_DRAWS)
+    judged = search(situation, value, np.array(option.landing), thrown, QUICK)
     best = int(np.argmin(_objectives(situation, judged, thrown)))
     chosen = replace(option_from(situation, judged, best, thrown), role="next")
     chosen = replace(chosen, next=_next(situation, value, chosen, thrown + 1))

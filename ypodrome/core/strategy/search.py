@@ -21,9 +21,6 @@ from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve
 
-SCREEN_DRAWS, AIM_DRAWS, FINAL_DRAWS = 12, 40, 400
-LEADERS, PER_KIND, FINALISTS = 14, 5, 9
-AIM_STEPS_M = (-9.0, -4.5, 0.0, 4.5, 9.0)
 POWER_STEPS = (-0.05, 0.0, 0.04)
 PLACEMENTS = 6
 PLACEMENT_GAP_M = 12.0
@@ -33,6 +30,27 @@ REACHED = 0.06
 FEWEST_DRAWN = 12
 MOST_MET = 2.5
 """Hazard beyond which a line is not worth drawing samples of: 8 in 100 get through."""
+
+
+@dataclass(frozen=True)
+class Effort:
+    """How finely to search: draws for screening, aiming and the final judgement; how many throws
+    lead, at least how many of each kind, how many are judged; aims tried [m at the pin]."""
+
+    screen_draws: int
+    aim_draws: int
+    final_draws: int
+    leaders: int
+    per_kind: int
+    finalists: int
+    aim_steps_m: tuple[float, ...]
+
+
+THOROUGH = Effort(12, 40, 400, 14, 5, 9, (-9.0, -4.5, 0.0, 4.5, 9.0))
+"""For the throw in hand (chosen: twice the draws moved the expected score by about 0.02)."""
+
+QUICK = Effort(8, 24, 160, 6, 2, 3, (-6.0, 0.0, 6.0))
+"""For the throws that follow, which are planned again from where the disc really lies."""
 
 
 @dataclass(frozen=True)
@@ -67,7 +85,7 @@ def objective(outlooks: NDArray[np.float64], posture: str, par: int, thrown: int
 
 def search(
     situation: Situation, value: GroundValue, lie: NDArray[np.float64], thrown: int = 0,
-    draws: int = FINAL_DRAWS,
+    effort: Effort = THOROUGH,
 ) -> Judged:  # fmt: skip
     """The best few throws from `lie` [2], by expected throws under the posture, judged finely."""
     arsenal = situation.arsenal
@@ -77,15 +95,19 @@ def search(
         judged = _judge(situation, value, arsenal, throws, count)
         return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
 
-    costs = rank(solved, SCREEN_DRAWS)
-    solved = solved.take(_leaders(arsenal, solved, costs, LEADERS, PER_KIND))
-    solved = _best_variant(solved, rank, _aim_variants(solved, lie, value.pin))
-    solved = _best_variant(solved, rank, _power_variants(solved))
-    finalists = _leaders(arsenal, solved, rank(solved, AIM_DRAWS), FINALISTS, 3)
-    return _judge(situation, value, arsenal, solved.take(finalists), draws)
+    def rank_aim(throws: Solved) -> NDArray[np.float64]:
+        return rank(throws, effort.aim_draws)
+
+    costs = rank(solved, effort.screen_draws)
+    solved = solved.take(_leaders(arsenal, solved, costs, effort.leaders, effort.per_kind))
+    aims = _aim_variants(solved, lie, value.pin, effort.aim_steps_m)
+    solved = _best_variant(solved, rank_aim, aims)
+    solved = _best_variant(solved, rank_aim, _power_variants(solved))
+    finalists = _leaders(arsenal, solved, rank_aim(solved), effort.finalists, effort.finalists // 3)
+    return _judge(situation, value, arsenal, solved.take(finalists), effort.final_draws)
 
 
-def judge_one(situation: Situation, value: GroundValue, throws: Solved, draws: int = FINAL_DRAWS) -> Judged:
+def judge_one(situation: Situation, value: GroundValue, throws: Solved, draws: int) -> Judged:
     """Judge given throws of the situation's arsenal as they are, aim and power unchanged."""
     return _judge(situation, value, situation.arsenal, throws, draws)
 
@@ -159,10 +181,10 @@ def _leaders(arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_ki
     return np.array([i for i in order if i in kept], np.int64)
 
 
-def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray) -> list[Solved]:
+def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray, steps_m: tuple[float, ...]) -> list[Solved]:
     gap = max(20.0, float(np.hypot(*(pin - lie))))
     variants = []
-    for step in AIM_STEPS_M:
+    for step in steps_m:
         release = solved.release.copy()
         release[:, HEADING] += step / gap
         variants.append(replace(solved, release=release))
@@ -190,5 +212,5 @@ def _best_variant(solved: Solved, rank, variants: list[Solved]) -> Solved:
         np.concatenate([v.miss_m for v in variants]),
         np.concatenate([v.bend for v in variants]),
     )
-    costs = rank(together, AIM_DRAWS).reshape(len(variants), n)
+    costs = rank(together).reshape(len(variants), n)
     return together.take(costs.argmin(axis=0) * n + np.arange(n))

@@ -17,7 +17,7 @@ LEAST_POWER = 0.3
 FEET_PER_FOOT = 3.0
 """First guess of the extra distance a rise asks for [common practice]; the iteration mends it."""
 
-ROUNDS = 3
+ROUNDS = 2
 
 
 @dataclass(frozen=True)

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from dataclasses import dataclass, field
 from typing import Any
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene, cell, crossing, heights
+from ypodrome.core.api import Scene, cell, heights
 from ypodrome.core.units import feet
 from ypodrome.plan.presenters.frame import basket_of, path_of
 from ypodrome.plan.presenters.shot_drawing import spaced
@@ -142,18 +142,16 @@ def _trunks(scene: Scene, at: NDArray, points: NDArray, px: Any) -> str:
 
 def _walls(scene: Scene, at: NDArray, points: NDArray, px: Any) -> str:
     """Walls, fences and wires where the line crosses them."""
+    flown = shapely.LineString(points)
     parts = []
     for barrier in scene.barriers:
-        ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
-        line = np.array(ring.coords)[:, :2]
-        for k in range(len(points) - 1):
-            for a, b in itertools.pairwise(line):
-                t = crossing(*points[k], *points[k + 1], *a, *b)
-                if t >= 0.0:
-                    s = at[k] + t * (at[k + 1] - at[k])
-                    z = heights(scene.field, points[k : k + 1])[0]
-                    foot, head = px(s, z + barrier.base_m), px(s, z + barrier.top_m)
-                    parts.append(f"M{foot[0]:.1f} {foot[1]:.1f}V{head[1]:.1f}")
+        polygon = barrier.shape.geom_type == "Polygon"
+        wall = barrier.shape.exterior if polygon else barrier.shape
+        for point in shapely.get_coordinates(flown.intersection(wall)):
+            z = heights(scene.field, point[None])[0]
+            s = float(flown.project(shapely.Point(point)))
+            foot, head = px(s, z + barrier.base_m), px(s, z + barrier.top_m)
+            parts.append(f"M{foot[0]:.1f} {foot[1]:.1f}V{head[1]:.1f}")
     return "".join(parts)
 
 

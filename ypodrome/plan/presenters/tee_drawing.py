@@ -18,7 +18,7 @@ EYE_M = 1.65
 NEAREST_M = 4.0
 FARTHEST_M = 190.0
 RIDGES_M = (8, 12, 18, 26, 36, 48, 62, 80, 100, 125, 160, 190)
-EDGE_TREE_M = 5.0
+EDGE_TREE_M = 6.5
 
 
 @dataclass(frozen=True)

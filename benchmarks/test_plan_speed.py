@@ -1,0 +1,30 @@
+"""Time of a hole's plan, of a re-plan in another wind, and of one step of an aim drag."""
+
+import itertools
+
+import pytest
+
+from ypodrome.core.air import Wind
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.strategy.plan import plan_hole, re_aimed
+from ypodrome.core.strategy.situation import Situation
+
+
+@pytest.mark.parametrize("hole", [1, 2, 3])
+def test_plan_in_a_new_wind(benchmark, demo_course, demo_bag, demo_thrower, hole):
+    scene = scene_for(demo_course, hole)
+    directions = itertools.cycle(range(0, 360, 7))
+
+    def plan():
+        wind = Wind(4.0, float(next(directions)))
+        return plan_hole(Situation(scene, demo_thrower, demo_bag, Air(wind=wind)))
+
+    benchmark.pedantic(plan, rounds=8, warmup_rounds=1)
+
+
+def test_one_step_of_an_aim_drag(benchmark, demo_course, demo_bag, demo_thrower):
+    scene = scene_for(demo_course, 1)
+    plan = plan_hole(Situation(scene, demo_thrower, demo_bag, Air(wind=Wind(4.0, 200.0))))
+    aims = itertools.cycle([-8.0, -4.0, 0.0, 4.0])
+    benchmark(lambda: re_aimed(plan, plan.options[0], next(aims)))

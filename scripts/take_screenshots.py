@@ -1,0 +1,97 @@
+"""Take the README's pictures from fresh demo data: python scripts/take_screenshots.py
+
+Serves the demo from a temporary folder on a free port and photographs each main view.
+"""
+
+from __future__ import annotations
+
+import os
+import socket
+import subprocess
+import sys
+import tempfile
+import time
+from pathlib import Path
+
+from playwright.sync_api import Page, sync_playwright
+
+ROOT = Path(__file__).parent.parent
+FOLDER = ROOT / "docs" / "screenshots"
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+DESK, PHONE = (1280, 800), (390, 844)
+
+
+def planned(page: Page) -> None:
+    page.wait_for_selector(".working:not(.on)", state="attached", timeout=90_000)
+    page.wait_for_selector(".option[aria-pressed=true]", timeout=90_000)
+
+
+def all_planned(page: Page) -> None:
+    page.wait_for_selector(".bars", timeout=120_000)
+
+
+def recorded(page: Page) -> None:
+    """Record the three holes, one with a penalty."""
+    for number, putts, result in ((1, 1, "as planned"), (2, 2, "hit something"), (3, 2, "left")):
+        page.goto(f"{page.url.split('/round')[0]}/round/1/hole/{number}/")
+        page.get_by_label("Result of throw 1").select_option(result)
+        page.get_by_label("Putts").fill(str(putts))
+        page.get_by_role("button", name=f"Keep hole {number}").click()
+    page.goto(f"{page.url.split('/round')[0]}/round/1/after/")
+
+
+VIEWS = [
+    ("overview", "/plan/1/", DESK, all_planned),
+    ("hole-1", "/plan/1/hole/1/", DESK, planned),
+    ("hole-2", "/plan/1/hole/2/", DESK, planned),
+    ("hole-3", "/plan/1/hole/3/", DESK, planned),
+    ("book", "/plan/1/book/", DESK, None),
+    ("record", "/round/1/hole/3/", DESK, None),
+    ("record-phone", "/round/1/hole/1/", PHONE, None),
+    ("hole-phone", "/plan/1/hole/1/", PHONE, planned),
+    ("after", "/round/1/hole/1/", DESK, recorded),
+    ("bag", "/bag/", DESK, None),
+]
+
+
+def free_port() -> int:
+    with socket.socket() as s:
+        s.bind(("127.0.0.1", 0))
+        return s.getsockname()[1]
+
+
+def serve(data: str, port: int) -> subprocess.Popen:
+    environment = {**os.environ, "YPODROME_DATA": data}
+    for command in (["migrate", "-v0"], ["load_demo"], ["collectstatic", "--noinput", "-v0"]):
+        subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=environment, check=True)
+    gunicorn = Path(sys.executable).parent / "gunicorn"
+    return subprocess.Popen(
+        [gunicorn, "ypodrome.web.wsgi", "--bind", f"127.0.0.1:{port}", "--threads", "4", "--preload"],
+        cwd=ROOT, env=environment, stderr=subprocess.DEVNULL,
+    )  # fmt: skip
+
+
+def main() -> None:
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    port = free_port()
+    with tempfile.TemporaryDirectory() as data:
+        server = serve(data, port)
+        time.sleep(4)
+        try:
+            with sync_playwright() as play:
+                browser = play.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
+                for name, path, (width, height), ready in VIEWS:
+                    page = browser.new_page(viewport={"width": width, "height": height})
+                    page.goto(f"http://127.0.0.1:{port}{path}")
+                    if ready:
+                        ready(page)
+                    page.wait_for_timeout(300)
+                    page.screenshot(path=FOLDER / f"{name}.png")
+                    page.close()
+                browser.close()
+        finally:
+            server.terminate()
+
+
+if __name__ == "__main__":
+    main()
