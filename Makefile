@@ -28,7 +28,7 @@ bench:
 
 fit:
 	$(PY) scripts/fit_flight.py
-	$(PY) scripts/report_flight.py
+	$(PY) scripts/fit_flight.py --report > docs/flight-residuals.md
 
 screenshots:
 	$(PY) scripts/take_screenshots.py

@@ -1,7 +1,8 @@
 """Fit the constants of the flight-number mapping; write `fitted.py` and the residual tables.
 
 Run: python scripts/fit_flight.py            refit, write ypodrome/core/disc/fitted.py
-     python scripts/fit_flight.py --report   print the residuals of the constants in use
+     python scripts/fit_flight.py --report   print the residuals of the constants in use, as the
+                                             Markdown of docs/flight-residuals.md
 
 The residuals are the reference throws in units of half a band, plus some of the behaviours a
 calibrated model must show, each as a distance from its limit. A small pull keeps the constants
@@ -206,6 +207,8 @@ def residuals(x: NDArray[np.float64], start: NDArray[np.float64]) -> NDArray[np.
 
 
 def report(f: dict[str, float]) -> None:
+    print("# Residuals of the flight fit\n")
+    print("Written by `make fit`. Misses are in half bands: 1.00 is the edge of the band.\n")
     print("| disc | distance m | right % | back % | apex % | hang s | outside its band |")
     print("|---|---|---|---|---|---|---|")
     for numbers, found, misses in table(f):
@@ -215,9 +218,12 @@ def report(f: dict[str, float]) -> None:
             f" | {100 * found['back']:.1f} | {100 * found['apex']:.1f} | {found['hang_s']:.2f}"
             f" | {outside} |"
         )
-    print()
+    print("\nBehaviours, as the distance from the limit used in the fit, which stands a little inside")
+    print("the limit of the trade; 0 is shown.\n")
+    print("| behaviour | miss |")
+    print("|---|---|")
     for name, miss in behaviour_misses(f).items():
-        print(f"{'ok  ' if miss <= 0 else 'miss'} {miss:6.2f}  {name}")
+        print(f"| {name} | {miss:.2f} |")
 
 
 def main() -> None:
@@ -247,7 +253,6 @@ def main() -> None:
     lines = "".join(f'    "{k}": {v!r},\n' for k, v in fitted.items())
     head = OUTPUT.read_text().split("FITTED")[0]
     OUTPUT.write_text(f"{head}FITTED = {{\n{lines}}}\n")
-    report(fitted)
 
 
 if __name__ == "__main__":
