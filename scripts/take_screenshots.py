@@ -79,7 +79,9 @@ def main() -> None:
         time.sleep(4)
         try:
             with sync_playwright() as play:
-                browser = play.chromium.launch(executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"])
+                browser = play.chromium.launch(
+                    executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"]
+                )
                 for name, path, (width, height), ready in VIEWS:
                     page = browser.new_page(viewport={"width": width, "height": height})
                     page.goto(f"http://127.0.0.1:{port}{path}")

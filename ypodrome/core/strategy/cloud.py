@@ -44,3 +44,17 @@ def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: in
     )
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
     return Cloud(flown.reshape(m, k, b.OUT_SIZE), outcome, k)
+
+
+def mean_flights(situation: Situation, arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
+    """Results [n, OUT_SIZE] of the throws without scatter, in the scene with all that stands in it."""
+    n = len(throws)
+    return fly_many(
+        throws.release,
+        arsenal.disc[throws.combo],
+        arsenal.aero,
+        np.tile(situation.air.wind_vector(), (n, 1)),
+        situation.air.density_kg_m3,
+        np.zeros(n, np.int64),
+        situation.scene.field,
+    )

@@ -15,9 +15,8 @@ from numpy.typing import NDArray
 from scipy.spatial import cKDTree
 
 from ypodrome.core.flight import batch as b
-from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.rules import Outcome
-from ypodrome.core.strategy.cloud import draw_cloud
+from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, heights, solve
@@ -157,13 +156,7 @@ class GroundValue:
 
     def _promising(self, solved: Solved, n: int, m: int) -> NDArray[np.int64]:
         """For each lie the TRIED throws whose mean flight ends nearest and touches least."""
-        s = self.situation
-        winds = np.tile(s.air.wind_vector(), (len(solved), 1))
-        arsenal = s.approach_arsenal
-        out = fly_many(
-            solved.release, arsenal.disc[solved.combo], arsenal.aero, winds, s.air.density_kg_m3,
-            np.zeros(len(solved), np.int64), s.scene.field,
-        )  # fmt: skip
+        out = mean_flights(self.situation, self.situation.approach_arsenal, solved)
         stopped = 1.0 - np.exp(-out[:, b.MET]) * (1.0 - out[:, b.AIR_HIT])
         cost = (solved.miss_m + 40.0 * stopped).reshape(n, m)
         best = np.argsort(cost, axis=1, kind="stable")[:, :TRIED]

@@ -13,9 +13,8 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
-from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.strategy.arsenal import Arsenal
-from ypodrome.core.strategy.cloud import Cloud, draw_cloud
+from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
@@ -157,11 +156,7 @@ def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArra
 
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
     """Drop throws whose mean flight is stopped, but keep the clearest few of each kind."""
-    winds = np.tile(situation.air.wind_vector(), (len(solved), 1))
-    out = fly_many(
-        solved.release, arsenal.disc[solved.combo], arsenal.aero, winds,
-        situation.air.density_kg_m3, np.zeros(len(solved), np.int64), situation.scene.field,
-    )  # fmt: skip
+    out = mean_flights(situation, arsenal, solved)
     stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
     keep = stopped < MOST_MET
     kinds = arsenal.kind[solved.combo]
