@@ -9,8 +9,8 @@ import pytest
 from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.strategy.aim import aim_point
 from ypodrome.core.strategy.solve import heights
+from ypodrome.drawing.frame import Frame, hole_frame
 from ypodrome.plan.presenters import overview, sheet
-from ypodrome.plan.presenters.frame import Frame, hole_frame
 from ypodrome.plan.presenters.hole_drawing import draw_hole
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side

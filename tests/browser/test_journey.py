@@ -140,3 +140,24 @@ def test_phone_pages_do_not_scroll_sideways(watched, path):
     watched.open(path.format(plan().pk))
     watched.page.wait_for_timeout(300)
     assert watched.page.evaluate("document.documentElement.scrollWidth") <= 390
+
+
+def test_the_bench_follows_sliders_and_handles(watched):
+    page = watched.page
+    watched.open("/bag/bench/")
+    watched.accessible()
+    before = page.locator("#numbers").inner_text()
+    page.get_by_label("Hyzer, exact").fill("25")
+    page.wait_for_selector("#numbers td:has-text('hyzer')")
+    page.locator("#numbers").filter(has_not_text=before).wait_for()
+    handle = page.locator("[data-drag=launch]").bounding_box()
+    page.mouse.move(handle["x"] + 8, handle["y"] + 8)
+    page.mouse.down()
+    page.mouse.move(handle["x"] - 4, handle["y"] - 40, steps=3)
+    page.mouse.up()
+    assert float(page.get_by_label("Height, exact").input_value()) > 20
+    page.get_by_label("Keep as").fill("high hyzer")
+    page.get_by_role("button", name="Keep this line").click()
+    page.get_by_text("Kept as high hyzer", exact=False).wait_for()
+    assert Player.objects.get().lines.get().launch_deg > 20
+    watched.accessible()

@@ -36,3 +36,24 @@ class BagDisc(models.Model):
             self.name, self.speed, self.glide, self.turn, self.fade, self.weight_g,
             Plastic(self.plastic), self.wear, self.water_ok, self.colour, self.notes,
         )  # fmt: skip
+
+
+class StockLine(models.Model):
+    """A flight worth keeping: one release of one disc, in the wind it was tried in."""
+
+    owner = models.ForeignKey(Player, models.CASCADE, related_name="lines")
+    name = models.CharField(max_length=60)
+    disc = models.ForeignKey(BagDisc, models.CASCADE, related_name="lines")
+    throw = models.CharField(max_length=4)
+    hyzer_deg = models.FloatField()
+    nose_deg = models.FloatField()
+    launch_deg = models.FloatField()
+    power_pct = models.FloatField()
+    wind_m_s = models.FloatField(default=0.0)
+    wind_from_deg = models.FloatField(default=0.0)
+
+    class Meta:
+        ordering = ("pk",)
+
+    def __str__(self) -> str:
+        return self.name

@@ -2,12 +2,18 @@
 
 from __future__ import annotations
 
-from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
-from django.views.decorators.http import require_http_methods
+import json
+from typing import Any
 
-from ypodrome.bag import services
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import get_object_or_404, redirect, render
+from django.template.loader import render_to_string
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
+
+from ypodrome.bag import bench, services
+from ypodrome.bag.models import StockLine
+from ypodrome.bag.presenters import bench_context
 from ypodrome.interchange.problems import FileProblems
 
 
@@ -25,3 +31,84 @@ def shelf(request: HttpRequest) -> HttpResponse:
             problems = [str(p) for p in error.problems]
     context = {"discs": request.player.discs.all(), "problems": problems}
     return render(request, "bag/shelf.html", context, status=400 if problems else 200)
+
+
+START = {
+    "hyzer_deg": 8.0, "nose_deg": 0.0, "launch_deg": 9.0, "power_pct": 90.0, "wind_m_s": 0.0,
+    "wind_from_deg": 0.0,
+}  # fmt: skip
+PARTS = ("views", "numbers", "lines")
+
+
+@require_safe
+def bench_page(request: HttpRequest) -> HttpResponse:
+    """The shot bench, with a throw to begin from."""
+    player = request.player
+    discs = list(player.discs.all())
+    context: dict[str, Any] = {"discs": discs, "units": player.units}
+    if discs:
+        thrower = player.thrower
+        kinds = [k for k in ("backhand", "forehand", "overhand") if k in thrower.max_distance_m]
+        first = max(discs, key=lambda d: (d.speed <= 9, d.speed))
+        values = START | {"disc": first.pk, "throw": thrower.throw(kinds[0]).value}
+        context |= _bench(request, values, set())
+        context |= {"throws": [thrower.throw(k).value for k in kinds], "values": values}
+    return render(request, "bag/bench.html", context)
+
+
+def _bench(request: HttpRequest, values: dict[str, Any], shown: set[int]) -> dict[str, Any]:
+    player = request.player
+    trial = bench.trial_from(player, values)
+    lines = list(player.lines.select_related("disc"))
+    kept = {line.name: bench.fly_trial(player, bench.trial_of(line)) for line in lines if line.pk in shown}
+    flight, ghosts = bench.fly_trial(player, trial), bench.fly_ghosts(player, trial)
+    context = bench_context(trial, flight, ghosts, kept, player.units)
+    return context | {"lines": lines, "shown": shown}
+
+
+def _answer(request: HttpRequest, values: dict[str, Any]) -> JsonResponse:
+    shown = {int(k) for k in values.get("shown", []) if str(k).isdigit()}
+    context = _bench(request, values, shown)
+    parts = {n: render_to_string(f"bag/_bench_{n}.html", context, request) for n in PARTS}
+    return JsonResponse({"parts": parts})
+
+
+def _values(request: HttpRequest) -> dict[str, Any]:
+    try:
+        values = json.loads(request.body or b"{}")
+    except ValueError:
+        raise ValueError("the request is not JSON") from None
+    if not isinstance(values, dict):
+        raise ValueError("the request must be an object")
+    return values
+
+
+@require_POST
+def bench_fly(request: HttpRequest) -> HttpResponse:
+    """Fly what the bench is set to."""
+    try:
+        return _answer(request, _values(request))
+    except ValueError as error:
+        return JsonResponse({"error": str(error)}, status=400)
+
+
+@require_POST
+def bench_keep(request: HttpRequest) -> HttpResponse:
+    """Keep the throw on the bench under a name."""
+    try:
+        values = _values(request)
+        line = bench.keep_line(request.player, str(values.get("name", "")), values)
+        values["shown"] = [*values.get("shown", []), line.pk]
+        return _answer(request, values)
+    except ValueError as error:
+        return JsonResponse({"error": str(error)}, status=400)
+
+
+@require_POST
+def bench_drop(request: HttpRequest, pk: int) -> HttpResponse:
+    """Take a kept line away."""
+    get_object_or_404(StockLine, pk=pk, owner=request.player).delete()
+    try:
+        return _answer(request, _values(request))
+    except ValueError as error:
+        return JsonResponse({"error": str(error)}, status=400)

@@ -2,6 +2,8 @@
 
 from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.disc import Disc, Plastic
+from ypodrome.core.flight import batch as result
+from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.ground.field import cell, open_field
@@ -42,10 +44,12 @@ __all__ = [
     "cell",
     "fly",
     "heights",
+    "missed_releases",
     "open_field",
     "plan_hole",
     "power_words",
     "re_aimed",
+    "result",
     "scene_for",
     "score_chances",
     "warm",

@@ -13,9 +13,9 @@ from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.course.models import Layout
+from ypodrome.drawing.frame import hole_frame
 from ypodrome.plan import services
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.frame import hole_frame
 from ypodrome.plan.presenters.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan.presenters.overview import book_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context

@@ -11,7 +11,7 @@ import numpy as np
 import shapely
 
 from ypodrome.core.api import Scene
-from ypodrome.plan.presenters.frame import Frame, hole_frame, path_of
+from ypodrome.drawing.frame import Frame, hole_frame, path_of
 
 WIDTH, HEIGHT = 424.0, 736.0
 CONTOUR_STEPS_M = (0.5, 1.0, 2.0, 5.0)

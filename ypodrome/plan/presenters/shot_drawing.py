@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, heights
-from ypodrome.plan.presenters.frame import Frame, dots_of, path_of
+from ypodrome.drawing.frame import Frame, dots_of, path_of
 
 BARB_EVERY_M = 3.0
 CORE_SHARE = 0.8

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, cell, heights
 from ypodrome.core.units import feet
-from ypodrome.plan.presenters.frame import basket_of, path_of
+from ypodrome.drawing.frame import basket_of, path_of
 from ypodrome.plan.presenters.shot_drawing import spaced
 
 WIDTH, HEIGHT = 424.0, 176.0

@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, heights
-from ypodrome.plan.presenters.frame import basket_of, path_of
+from ypodrome.drawing.frame import basket_of, path_of
 from ypodrome.plan.presenters.hole_drawing import Label
 
 WIDTH, HEIGHT = 424.0, 188.0

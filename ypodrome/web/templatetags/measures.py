@@ -48,3 +48,9 @@ def against_par(value: float) -> str:
         return "E"
     text = f"{value:+.0f}" if float(value).is_integer() else f"{value:+.1f}"
     return text.replace("-", "−")
+
+
+@register.filter
+def wind_unit(units: str) -> str:
+    """The unit of wind speeds."""
+    return "mph" if units == "imperial" else "m/s"

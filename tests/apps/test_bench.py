@@ -1,0 +1,106 @@
+"""The shot bench: what is flown, what a miss costs, what is kept."""
+
+import json
+
+import pytest
+from django.test import Client
+from django.urls import reverse
+
+from ypodrome.bag import bench
+from ypodrome.bag.presenters import PLAN, REAR, SIDE, row_of, scales, views_of
+from ypodrome.core.api import result
+
+pytestmark = pytest.mark.django_db
+
+VALUES = {"throw": "RHBH", "hyzer_deg": 8, "nose_deg": 0, "launch_deg": 9, "power_pct": 90,
+          "wind_m_s": 0, "wind_from_deg": 0}  # fmt: skip
+
+
+@pytest.fixture
+def values(demo):
+    return VALUES | {"disc": demo.discs.get(name="Quellan").pk}
+
+
+@pytest.fixture
+def client(demo):
+    browser = Client()
+    browser.force_login(demo.user)
+    return browser
+
+
+def post(client, what, body, *args):
+    url = reverse(f"bag:bench_{what}", args=args)
+    return client.post(url, json.dumps(body), content_type="application/json")
+
+
+def test_misses_move_the_end_the_way_players_know(demo, values):
+    """[common practice]: more hyzer ends left, nose up ends short, harder ends farther."""
+    trial = bench.trial_from(demo, values)
+    flight, ghosts = bench.fly_trial(demo, trial).out, bench.fly_ghosts(demo, trial)
+    assert ghosts["5° more hyzer"].out[result.REST_Y] > flight[result.REST_Y]
+    assert ghosts["5° less hyzer"].out[result.REST_Y] < flight[result.REST_Y]
+    assert ghosts["3° nose up"].out[result.REST_X] < flight[result.REST_X]
+    assert ghosts["5 % harder"].out[result.REST_X] > flight[result.REST_X]
+    assert ghosts["5 % softer"].out[result.REST_X] < flight[result.REST_X]
+
+
+def test_wind_is_counted_from_the_aim(demo, values):
+    def end(wind_from):
+        trial = bench.trial_from(demo, values | {"wind_m_s": 6, "wind_from_deg": wind_from})
+        return bench.fly_trial(demo, trial).out
+
+    assert end(180)[result.APEX_M] < end(0)[result.APEX_M]
+    assert end(90)[result.REST_Y] > end(270)[result.REST_Y]
+
+
+def test_a_forehand_is_thrown_at_the_forehands_speed(demo, values):
+    back = bench.trial_from(demo, values).release(demo)
+    fore = bench.trial_from(demo, values | {"throw": "RHFH"}).release(demo)
+    assert fore.speed_m_s < back.speed_m_s
+
+
+def test_all_views_have_one_scale_and_hold_the_flight(demo, values):
+    flight = bench.fly_trial(demo, bench.trial_from(demo, values))
+    s = scales([flight])
+    views = views_of(flight, s)
+    for name, (width, height) in (("plan", PLAN), ("side", SIDE), ("rear", REAR)):
+        pairs = [p.split(" ") for p in views[name][1:].split("L")]
+        assert all(0 <= float(x) <= width and 0 <= float(y) <= height for x, y in pairs), name
+
+
+def test_the_table_speaks_the_players_units(demo, values):
+    flight = bench.fly_trial(demo, bench.trial_from(demo, values))
+    metres = float(row_of("x", flight, "metric")["rest"].removesuffix(" m"))
+    feet = float(row_of("x", flight, "imperial")["rest"].removesuffix(" ft"))
+    assert feet * 0.3048 == pytest.approx(metres, abs=0.2)
+
+
+def test_lines_are_kept_shown_and_dropped(client, demo, values):
+    assert client.get(reverse("bag:bench")).status_code == 200
+    answer = post(client, "keep", values | {"name": "stock hyzer"})
+    assert "stock hyzer" in answer.json()["parts"]["lines"]
+    line = demo.lines.get()
+    shown = post(client, "fly", values | {"shown": [line.pk], "hyzer_deg": 20}).json()["parts"]
+    assert "1 stock hyzer" in shown["numbers"]
+    post(client, "keep", values | {"name": "stock hyzer", "hyzer_deg": 12})
+    assert demo.lines.get().hyzer_deg == 12
+    assert post(client, "drop", values, line.pk).status_code == 200
+    assert not demo.lines.exists()
+    assert post(client, "drop", values, line.pk).status_code == 404
+
+
+@pytest.mark.parametrize(
+    ("change", "words"),
+    [
+        ({"disc": 999999}, "not in the bag"),
+        ({"throw": "kick"}, "throw is not known"),
+        ({"hyzer_deg": "much"}, "hyzer_deg must be a number"),
+        ({"power_pct": 900}, "power_pct must be between"),
+        ({"wind_m_s": float("nan")}, "wind_m_s must be between"),
+    ],
+)
+def test_impossible_trials_are_refused(client, values, change, words):
+    answer = post(client, "fly", values | change)
+    assert answer.status_code == 400
+    assert words in answer.json()["error"]
+    assert post(client, "keep", values | {"name": "  "}).json()["error"] == "name the line"

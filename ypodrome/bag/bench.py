@@ -1,0 +1,121 @@
+"""The shot bench: any disc of the bag at any release in any wind, without a hole."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+from django.db import transaction
+
+from ypodrome.accounts.models import Player
+from ypodrome.bag.models import BagDisc, StockLine
+from ypodrome.core.api import Air, Flight, Release, Throw, Wind, fly, missed_releases, open_field
+
+LIMITS = {
+    "hyzer_deg": (-90.0, 90.0),
+    "nose_deg": (-15.0, 20.0),
+    "launch_deg": (-10.0, 70.0),
+    "power_pct": (20.0, 110.0),
+    "wind_m_s": (0.0, 20.0),
+    "wind_from_deg": (0.0, 360.0),
+}
+FACING_DEG = 90.0
+"""The throw is made to the east; a wind of 0 comes from ahead."""
+
+MOST_LINES = 40
+
+
+@dataclass(frozen=True)
+class Trial:
+    """One release to fly: the values of the bench, checked."""
+
+    disc: BagDisc
+    throw: Throw
+    hyzer_deg: float
+    nose_deg: float
+    launch_deg: float
+    power_pct: float
+    wind_m_s: float
+    wind_from_deg: float
+
+    def release(self, player: Player) -> Release:
+        """The release at the player's arm speed for this kind of throw."""
+        thrower = player.thrower
+        kind = self.throw.kind if self.throw.kind in thrower.max_distance_m else "backhand"
+        return Release(
+            thrower.arm_speed_m_s(kind) * self.power_pct / 100,
+            self.throw,
+            math.radians(self.hyzer_deg),
+            math.radians(self.nose_deg),
+            math.radians(self.launch_deg),
+        )
+
+    def air(self) -> Air:
+        return Air(wind=Wind(self.wind_m_s, (self.wind_from_deg + FACING_DEG) % 360))
+
+
+def trial_from(player: Player, values: dict[str, Any]) -> Trial:
+    """Values from the screen, checked; ValueError names the field."""
+    disc = player.discs.filter(pk=_whole(values.get("disc"))).first()
+    if disc is None:
+        raise ValueError("disc is not in the bag")
+    try:
+        throw = Throw(str(values.get("throw")))
+    except ValueError:
+        raise ValueError("throw is not known") from None
+    return Trial(disc, throw, **{name: _within(values, name) for name in LIMITS})
+
+
+def _whole(value: Any) -> int:
+    try:
+        return int(value)
+    except (TypeError, ValueError):
+        raise ValueError("disc is not in the bag") from None
+
+
+def _within(values: dict[str, Any], name: str) -> float:
+    low, high = LIMITS[name]
+    try:
+        value = float(values[name])
+    except (KeyError, TypeError, ValueError):
+        raise ValueError(f"{name} must be a number") from None
+    if not low <= value <= high:
+        raise ValueError(f"{name} must be between {low:g} and {high:g}")
+    return value
+
+
+def fly_trial(player: Player, trial: Trial) -> Flight:
+    """The most likely flight of a trial over level cut grass."""
+    return fly(trial.disc.to_core(), trial.release(player), trial.air(), open_field())
+
+
+def fly_ghosts(player: Player, trial: Trial) -> dict[str, Flight]:
+    """The same trial with ordinary misses, by name."""
+    disc, air, field = trial.disc.to_core(), trial.air(), open_field()
+    missed = missed_releases(trial.release(player))
+    return {name: fly(disc, release, air, field) for name, release in missed.items()}
+
+
+@transaction.atomic
+def keep_line(player: Player, name: str, values: dict[str, Any]) -> StockLine:
+    """Keep a trial under a name; the same name takes its place."""
+    name = name.strip()[:60]
+    if not name:
+        raise ValueError("name the line")
+    trial = trial_from(player, values)
+    if player.lines.exclude(name=name).count() >= MOST_LINES:
+        raise ValueError(f"{MOST_LINES} lines are kept already; take one away first")
+    line, _ = StockLine.objects.update_or_create(
+        owner=player,
+        name=name,
+        defaults={"disc": trial.disc, "throw": trial.throw.value}
+        | {field: getattr(trial, field) for field in LIMITS},
+    )
+    return line
+
+
+def trial_of(line: StockLine) -> Trial:
+    """A kept line as a trial."""
+    values = {field: getattr(line, field) for field in LIMITS}
+    return Trial(line.disc, Throw(line.throw), **values)

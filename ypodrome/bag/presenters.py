@@ -1,0 +1,158 @@
+"""The bench's three views, drawn to one scale, and its table."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+from typing import Any
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.bag.bench import Trial
+from ypodrome.core.api import Flight, result
+from ypodrome.core.units import feet
+from ypodrome.drawing.frame import path_of
+
+PLAN = (760.0, 300.0)
+SIDE = (760.0, 170.0)
+REAR = (380.0, 170.0)
+EDGE = 26.0
+LEAST_REACH_M = 60.0
+BARB_EVERY = 2
+
+
+@dataclass(frozen=True)
+class Scales:
+    """Pixels per metre, common to all views, and the share of height used by the left side."""
+
+    px: float
+    left_m: float
+    right_m: float
+    high_m: float
+
+
+def scales(flights: list[Flight]) -> Scales:
+    """The scale at which all flights fit all views."""
+    far = max([LEAST_REACH_M, *(float(f.path[:, 1].max()) for f in flights)])
+    left = max([8.0, *(float(f.path[:, 2].max()) for f in flights)])
+    right = max([8.0, *(float(-f.path[:, 2].min()) for f in flights)])
+    high = max([6.0, *(float(f.path[:, 3].max()) for f in flights)])
+    px = min(
+        (PLAN[0] - 2 * EDGE) / far,
+        (PLAN[1] - 2 * EDGE) / (left + right),
+        (REAR[0] - 2 * EDGE) / (left + right),
+        (SIDE[1] - 2 * EDGE) / high,
+    )
+    return Scales(px, left, right, high)
+
+
+def views_of(flight: Flight, s: Scales) -> dict[str, Any]:
+    """Path data of one flight from above, from the side and from behind."""
+    x, y, z = flight.path[:, 1], flight.path[:, 2], flight.path[:, 3]
+    plan = np.stack([EDGE + x * s.px, plan_zero(s) - y * s.px], axis=1)
+    side = np.stack([EDGE + x * s.px, SIDE[1] - EDGE - z * s.px], axis=1)
+    rear = np.stack([rear_zero(s) - y * s.px, REAR[1] - EDGE - z * s.px], axis=1)
+    return {
+        "plan": path_of(plan),
+        "side": path_of(side),
+        "rear": path_of(rear),
+        "quill": _quill(plan, z, s),
+        "end": _label_at(plan),
+        "side_end": _label_at(side),
+    }
+
+
+def plan_zero(s: Scales) -> float:
+    """Height on the plan of the line of aim."""
+    free = PLAN[1] - 2 * EDGE - (s.left_m + s.right_m) * s.px
+    return EDGE + free / 2 + s.left_m * s.px
+
+
+def rear_zero(s: Scales) -> float:
+    """Place across the rear view of the line of aim."""
+    free = REAR[0] - 2 * EDGE - (s.left_m + s.right_m) * s.px
+    return EDGE + free / 2 + s.left_m * s.px
+
+
+def _label_at(pixels: NDArray) -> tuple[float, float]:
+    return round(float(pixels[-1, 0]) + 5, 1), round(float(pixels[-1, 1]) + 4, 1)
+
+
+def _quill(plan: NDArray, z: NDArray, s: Scales) -> str:
+    """Barbs as long as the disc is high, at the scale of the plan."""
+    dx, dy = np.gradient(plan[:, 0]), np.gradient(plan[:, 1])
+    size = np.hypot(dx, dy) + 1e-9
+    ux, uy = (-dy - 0.5 * dx) / size, (dx - 0.5 * dy) / size
+    length = np.maximum(z, 0.0) * s.px
+    rows = zip(plan[:, 0], plan[:, 1], ux * length, uy * length, strict=True)
+    return "".join(f"M{a:.1f} {b:.1f}l{c:.1f} {d:.1f}" for a, b, c, d in list(rows)[::BARB_EVERY])
+
+
+def row_of(name: str, flight: Flight, units: str) -> dict[str, Any]:
+    """The numbers of a flight in the player's units."""
+    out = flight.out
+    side = "left" if out[result.REST_Y] > 0 else "right"
+    return {
+        "name": name,
+        "rest": _length(math.hypot(out[result.REST_X], out[result.REST_Y]), units),
+        "off": f"{_length(abs(out[result.REST_Y]), units)} {side}",
+        "right": _length(out[result.MAX_RIGHT_M], units),
+        "left": _length(out[result.MAX_LEFT_M], units),
+        "apex": _length(out[result.APEX_M], units),
+        "hang": f"{out[result.HANG_S]:.1f}",
+        "descent": f"{math.degrees(out[result.DESCENT_RAD]):.0f}°",
+        "lands": _bank(math.degrees(out[result.LANDING_HYZER_RAD])),
+    }
+
+
+def ghost_row(name: str, ghost: Flight, flight: Flight, units: str) -> dict[str, str]:
+    """What a miss moves the end by, in words."""
+    ahead = ghost.out[result.REST_X] - flight.out[result.REST_X]
+    left = ghost.out[result.REST_Y] - flight.out[result.REST_Y]
+    return {
+        "name": name,
+        "ahead": f"{_length(abs(ahead), units)} {'longer' if ahead > 0 else 'shorter'}",
+        "left": f"{_length(abs(left), units)} {'left' if left > 0 else 'right'}",
+    }
+
+
+def _bank(degrees: float) -> str:
+    if abs(degrees) > 100:
+        return "upside down"
+    return f"{abs(degrees):.0f}° {'hyzer' if degrees > 0 else 'anhyzer'}"
+
+
+def _length(metres: float, units: str) -> str:
+    return f"{feet(metres):.0f} ft" if units == "imperial" else f"{metres:.1f} m"
+
+
+def bench_context(
+    trial: Trial, flight: Flight, ghosts: dict[str, Flight], kept: dict[str, Flight], units: str
+) -> dict[str, Any]:
+    """Everything the bench's fragments show."""
+    s = scales([flight, *ghosts.values(), *kept.values()])
+    step_m = 15.24 if units == "imperial" else 20.0
+    ticks = [
+        (round(EDGE + k * step_m * s.px, 1), f"{50 * k}" if units == "imperial" else f"{20 * k}")
+        for k in range(1, int((PLAN[0] - 2 * EDGE) / (step_m * s.px)) + 1)
+    ]
+    return {
+        "trial": trial,
+        "main": views_of(flight, s),
+        "ghosts": [views_of(g, s) for g in ghosts.values()],
+        "kept": [
+            {"number": k, "look": f"kept kept-{(k - 1) % 4}", **views_of(f, s)}
+            for k, f in enumerate(kept.values(), start=1)
+        ],
+        "zero": round(plan_zero(s), 1),
+        "rear_zero": round(rear_zero(s), 1),
+        "floor": SIDE[1] - EDGE,
+        "ticks": ticks,
+        "numbers": [row_of("this throw", flight, units)]
+        + [row_of(f"{k} {name}", f, units) for k, (name, f) in enumerate(kept.items(), start=1)],
+        "ghost_rows": [ghost_row(n, g, flight, units) for n, g in ghosts.items()],
+        "disc_tilt": round(-trial.throw.hyzer_side * trial.hyzer_deg, 1),
+        "launch_tilt": round(-trial.launch_deg, 1),
+        "nose_tilt": round(-(trial.launch_deg + trial.nose_deg), 1),
+    }
