@@ -27,48 +27,50 @@ from ypodrome.core.disc.reference_throws import LAUNCH_DEG, NUMBERS, targets
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, fly_row
-from ypodrome.core.ground.field import open_field
+from ypodrome.core.ground.field import Field, open_field
 from ypodrome.core.units import m_s_from_mph
 
 FIELD = open_field()
 OUTPUT = Path(__file__).parent.parent / "ypodrome/core/disc/fitted.py"
 START = {
-    "cd": 0.055, "cd_speed": -0.02, "cd_speed2": 0.0, "cd_fade": 0.001, "drag_k": 0.7,
-    "cl0": 0.12, "cl0_glide": 0.01, "cl0_speed": 0.0, "cla": 2.0, "cla_glide": 0.05,
-    "cla_speed": 0.0, "cm_speed": 0.0, "low": -0.001, "low_turn": 0.005, "low_turn2": 0.0,
-    "low_fade": 0.001, "s0": 0.04, "s0_turn": 0.0, "b": 0.03, "b_fade": 0.03, "b_turn": 0.0,
-    "c": 0.2, "c_fade": 0.0, "top": 0.03,
+    "cd": 0.08237, "cd_speed": -0.03176, "cd_speed2": -0.004279, "cd_fade": -0.002401, "drag_k": 0.1585,
+    "cl0": 0.1442, "cl0_glide": 0.03562, "cl0_speed": -0.06414, "cla": 1.999, "cla_glide": -0.05623,
+    "cla_speed": -0.8706, "cm_speed": -0.1315, "low": 0.02666, "low_turn": 0.001702, "low_turn2": 1.011e-05,
+    "low_fade": -0.003706, "s0": 0.3288, "s0_turn": 0.009305, "b": 0.07376, "b_fade": 0.001113,
+    "b_turn": -0.02099, "c": 0.2917, "c_fade": 0.03383, "s0_fade": -0.04612, "top_fade": 0.0001888,
+    "s0_speed": 0.1875, "b_speed": -0.0678, "low_speed": 0.02159, "top": 0.09739,
 }  # fmt: skip
-"""Where the search starts and what the pull pulls to: by eye, near Kamaruddin's (2011) golf discs."""
+"""Where the search starts and what the pull pulls to: the best of some two hundred earlier searches
+from several starts, rounded. The first of them was set by eye near Kamaruddin's (2011) golf discs."""
 
 SCALE = {
     "cd": 0.02, "cd_speed": 0.02, "cd_speed2": 0.01, "cd_fade": 0.005, "drag_k": 0.3, "cl0": 0.08,
     "cl0_glide": 0.03, "cl0_speed": 0.05, "cla": 0.5, "cla_glide": 0.1, "cla_speed": 0.3,
     "cm_speed": 0.3, "low": 0.004, "low_turn": 0.004, "low_turn2": 0.001, "low_fade": 0.002,
     "s0": 0.04, "s0_turn": 0.01, "b": 0.05, "b_fade": 0.03, "b_turn": 0.02, "c": 0.5,
-    "c_fade": 0.2, "top": 0.02,
+    "c_fade": 0.2, "s0_fade": 0.01, "top_fade": 0.02, "s0_speed": 0.02,
+    "b_speed": 0.02, "low_speed": 0.002, "top": 0.02,
 }  # fmt: skip
 """Plausible spread of each constant, the unit of the pull (chosen)."""
 
-LEAST = {"cd": 0.02, "drag_k": 0.4, "cla": 1.2, "b": 0.0, "b_fade": 0.0, "c": 0.05, "c_fade": 0.0,
-         "top": 0.0}  # fmt: skip
+LEAST = {"cd": 0.02, "drag_k": 0.15, "cla": 1.2, "b": 0.0, "b_fade": 0.0, "c": 0.0, "c_fade": 0.0,
+         "top": 0.0, "top_fade": 0.0}  # fmt: skip
 """Limits that keep the functions physical at every attitude: drag positive, the moment rising."""
 
 PULL = 0.04
-RESTARTS = 24
+RESTARTS = 14
 
 
 def throw(
     f: dict[str, float], numbers: tuple, speed: float, hyzer_deg: float = 0.0,
     nose_deg: float = 0.0, launch_deg: float = LAUNCH_DEG, wind: Wind = Wind(),
+    kind: Throw = Throw.RHBH, field: Field = FIELD,
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:  # fmt: skip
     """Result and path of a right-hand backhand towards the east."""
-    release = Release(
-        speed, Throw.RHBH, math.radians(hyzer_deg), math.radians(nose_deg), math.radians(launch_deg)
-    )
+    release = Release(speed, kind, math.radians(hyzer_deg), math.radians(nose_deg), math.radians(launch_deg))
     air = Air(wind=wind)
     row = aero_row(Disc("fit", *numbers), f)
-    flight = fly_row(row, release.row(), air.wind_vector(), air.density_kg_m3, FIELD)
+    flight = fly_row(row, release.row(), air.wind_vector(), air.density_kg_m3, field)
     return flight.out, flight.path
 
 
@@ -105,6 +107,23 @@ def below(value: float, limit: float, unit: float) -> float:
     return max(0.0, value - limit) / unit
 
 
+LOW_GROUND = open_field(height_m=-5.0)
+
+
+def elevation_misses(f: dict[str, float], numbers: tuple) -> dict[str, float]:
+    """Distance gained for each metre of fall, and lost for each metre of rise, on a stock shot."""
+    _, path = throw(f, numbers, nominal_speed_m_s(numbers[0]), field=LOW_GROUND)
+    top = int(path[:, 3].argmax())
+    z, far = path[top:, 3], np.hypot(path[top:, 1], path[top:, 2])
+    order = np.argsort(z)
+    at_3, at_0, at_low = np.interp([3.0, 0.05, -4.9], z[order], far[order])
+    gain, loss = (at_low - at_0) / 4.95, (at_0 - at_3) / 2.95
+    return {
+        f"downhill gains {numbers}": above(gain, 2.2, 0.4) + below(gain, 4.0, 0.4),
+        f"uphill costs {numbers}": above(loss, 2.2, 0.4) + below(loss, 4.0, 0.4),
+    }
+
+
 def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     """Distance of each behaviour from its limit, zero when shown (docs/flight-model.md lists them).
 
@@ -125,14 +144,15 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     m["4 less turns over"] = below(less[b.CARRY_Y] / less[b.CARRY_X], -0.06, 0.03)
     m["4 more hangs left"] = above(more[b.CARRY_Y] / more[b.CARRY_X], 0.06, 0.03)
     stable = throw(f, (9, 4, 0, 3), speed, best)[0]
-    m["stable stays on hyzer"] = above(math.degrees(stable[b.LEAST_BANK_RAD]), 7.0, 3.0)
+    m["stable stays on hyzer"] = above(math.degrees(stable[b.LEAST_BANK_RAD]), 6.0, 1.5)
     m["stable ends left"] = above(stable[b.CARRY_Y] / stable[b.CARRY_X], 0.15, 0.05)
 
-    out, _ = throw(f, (9, 4, 0, 3), v9, -10, launch_deg=11)
-    m["flex lands on hyzer"] = above(math.degrees(out[b.LANDING_HYZER_RAD]), 14.0, 4.0)
-    come_back = (out[b.CARRY_Y] + out[b.MAX_RIGHT_M]) / max(out[b.MAX_RIGHT_M], 0.5)
-    m["flex comes back"] = above(come_back, 0.4, 0.1)
-    m["flex goes right"] = above(out[b.MAX_RIGHT_M] / out[b.CARRY_X], 0.04, 0.02)
+    for hyzer in (-8, -10, -12):
+        out, _ = throw(f, (9, 4, 0, 3), v9, hyzer, launch_deg=11)
+        m[f"flex {-hyzer} lands on hyzer"] = above(math.degrees(out[b.LANDING_HYZER_RAD]), 14.0, 4.0)
+        come_back = (out[b.CARRY_Y] + out[b.MAX_RIGHT_M]) / max(out[b.MAX_RIGHT_M], 0.5)
+        m[f"flex {-hyzer} comes back"] = above(come_back, 0.35, 0.3)
+        m[f"flex {-hyzer} goes right"] = above(out[b.MAX_RIGHT_M] / out[b.CARRY_X], 0.04, 0.02)
 
     v45 = m_s_from_mph(45)
     fast, slow = throw(f, (13, 5, -1, 3), v45)[0], throw(f, (7, 5, 0, 2), v45)[0]
@@ -153,12 +173,12 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
         loss = 1 - into[b.CARRY_X] / still[b.CARRY_X]
         m[f"headwind costs {numbers}"] = above(loss, 0.07, 0.04) + below(loss, 0.23, 0.04)
         m[f"tailwind drops {numbers}"] = below(withit[b.APEX_M] / still[b.APEX_M], 0.97, 0.1)
-    best_still = max(throw(f, (9, 5, -1, 2), v9, launch_deg=a)[0][b.CARRY_X] for a in (8, 11, 14, 17))
+    best_still = max(throw(f, (9, 5, -1, 2), v9, launch_deg=a)[0][b.CARRY_X] for a in (5, 8, 11, 14))
     best_tail = max(
-        throw(f, (9, 5, -1, 2), v9, launch_deg=a, wind=tail)[0][b.CARRY_X] for a in (8, 11, 14, 17)
+        throw(f, (9, 5, -1, 2), v9, launch_deg=a, wind=tail)[0][b.CARRY_X] for a in (5, 8, 11, 14, 17)
     )
     gain = best_tail / best_still - 1
-    m["tailwind gains"] = above(gain, 0.02, 0.04) + below(gain, 0.10, 0.04)
+    m["tailwind gains"] = above(gain, 0.015, 0.015) + below(gain, 0.10, 0.04)
 
     for numbers in ((7, 5, 0, 2), (9, 5, -1, 2)):
         v = nominal_speed_m_s(numbers[0])
@@ -174,7 +194,7 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     m["straight putter drifts"] = below(soft[b.CARRY_Y] / soft[b.CARRY_X], -0.18, 0.04)
     m["still turned over"] = below(math.degrees(soft[b.LANDING_HYZER_RAD]), -6.0, 4.0)
     m["falls short"] = below(soft[b.CARRY_X] / soft0[b.CARRY_X], 0.90, 0.05)
-    m["approach disc holds"] = below(abs(firm[b.CARRY_Y] / firm[b.CARRY_X]), 0.08, 0.03)
+    m["approach disc holds"] = 3 * below(abs(firm[b.CARRY_Y] / firm[b.CARRY_X]), 0.08, 0.03)
     m["approach disc on hyzer"] = above(math.degrees(firm[b.LANDING_HYZER_RAD]), 3.0, 3.0)
     m["approach disc full"] = above(firm[b.CARRY_X] / firm0[b.CARRY_X], 0.96, 0.04)
 
@@ -190,7 +210,15 @@ def behaviour_misses(f: dict[str, float]) -> dict[str, float]:
     high = throw(f, (9, 5, -1, 2), v9, launch_deg=20)[0]
     m["high flat throw fades"] = above(math.degrees(high[b.LANDING_HYZER_RAD]), 20.0, 10.0)
     m["high throw ends left"] = above(high[b.CARRY_Y] / high[b.CARRY_X], 0.1, 0.05)
-    m["spike steep"] = above(math.degrees(spike[b.DESCENT_RAD]), 54.0, 4.0)
+    m["spike steep"] = above(math.degrees(spike[b.DESCENT_RAD]), 52.0, 2.0)
+    spike = throw(f, (9, 4, 0, 4), v9, 60, launch_deg=36)[0]
+    m["lower spike steep"] = above(math.degrees(spike[b.DESCENT_RAD]), 50.5, 2.0)
+    for numbers in ((7, 5, 0, 2), (9, 5, -1, 2)):
+        m |= elevation_misses(f, numbers)
+    _, path = throw(f, (9, 4, 0, 4), v9, 75, launch_deg=35, kind=Throw.RHOH)
+    m["overhead turns over"] = above(math.degrees(path[:-1, 4].max()), 110.0, 15.0)
+    hard = throw(f, (4, 1, 0, 3), v53)[0]
+    m["approach disc thrown hard"] = below(hard[b.CARRY_X], 74.0, 4.0)
     return m
 
 
@@ -199,7 +227,7 @@ def residuals(x: NDArray[np.float64], start: NDArray[np.float64]) -> NDArray[np.
     parts = []
     for _, _, misses in table(f):
         for miss in misses.values():
-            parts.append(0.25 * miss + 6.0 * math.copysign(max(0.0, abs(miss) - 0.93), miss))
+            parts.append(0.25 * miss + 12.0 * math.copysign(max(0.0, abs(miss) - 0.93), miss))
     parts.extend(behaviour_misses(f).values())
     scale = np.array([SCALE[k] for k in START])
     parts.extend(PULL * (x - start) / scale)
@@ -236,14 +264,18 @@ def main() -> None:
     best = None
     rng = np.random.default_rng(1)
     for attempt in range(RESTARTS):
-        x = start if best is None else best.x + 0.35 * rng.standard_normal(len(start)) * scale
+        x = (
+            start
+            if best is None
+            else best.x + rng.choice([0.03, 0.1, 0.25]) * rng.standard_normal(len(start)) * scale
+        )
         found = least_squares(
             residuals,
             np.maximum(x, low + 1e-4),
             bounds=(low, np.inf),
             x_scale=scale,
             diff_step=1e-3,
-            max_nfev=60,
+            max_nfev=45,
             args=(start,),
         )
         if best is None or found.cost < best.cost:

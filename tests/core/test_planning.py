@@ -75,6 +75,12 @@ def test_without_the_forehand_every_option_is_a_backhand(situation):
     assert {o.kind for o in options} == {"backhand"}
 
 
+def test_a_hand_that_falls_short_still_has_a_plan(situation):
+    """Into a gale the forehand does not reach the pin; the plan names a forehand all the same."""
+    into = replace(situation, scene=open_hole(98.0), air=Air(wind=Wind(7.0, 0.0)))
+    assert {"backhand", "forehand"} <= {o.kind for o in plan_hole(into).options}
+
+
 def test_aim_moved_far_off_costs_throws(plan):
     first = plan.options[0]
     same, off = re_aimed(plan, first, first.aim_left_deg), re_aimed(plan, first, first.aim_left_deg + 25)

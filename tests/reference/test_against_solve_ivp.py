@@ -30,7 +30,8 @@ def derivative(_t, y, row, wind):
     lift_way /= np.linalg.norm(lift_way)
     q_area = 0.5 * DENSITY * speed**2 * row[a.AREA]
     cl = (row[a.CL0] + row[a.CLA] * math.sin(alpha)) * math.cos(alpha)
-    cd = row[a.CD0] + row[a.DRAG_K] * math.sin(alpha - a.DRAG_MINIMUM_RAD) ** 2
+    off = math.sin(alpha - a.DRAG_MINIMUM_RAD)
+    cd = row[a.CD0] + row[a.DRAG_K] * off**2 + row[a.DRAG_K4] * off**4
     e = math.sin(alpha) - row[a.CM_S0]
     slope = row[a.CM_B] * e + row[a.CM_C] * e * e if e > 0 else row[a.CM_TOP] * e
     cm = (row[a.CM_LOW] + slope) * math.cos(alpha)

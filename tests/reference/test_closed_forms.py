@@ -41,7 +41,7 @@ def test_axis_is_fixed_without_air():
 def test_terminal_speed_of_a_falling_plate():
     """Broadside and moment-free, m g = ½ ρ v² A C_D."""
     row = aero_row(DISC)
-    row[[a.CL0, a.CLA, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.DRAG_K]] = 0.0
+    row[[a.CL0, a.CLA, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.DRAG_K, a.DRAG_K4]] = 0.0
     row[a.CD0] = 0.9
     y = np.array([0, 0, 5000.0, 0, 0, -0.1, 0, 0, 1.0, -100.0])
     for _ in range(400):

@@ -6,7 +6,7 @@ from statistics import NormalDist
 
 import numpy as np
 import pytest
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ypodrome.core.thrower import PuttingModel
@@ -20,6 +20,7 @@ def test_published_model_without_growth(distance):
     assert float(PuttingModel(sigma, 0.0).make(distance)) == pytest.approx(expected, abs=1e-9)
 
 
+@settings(deadline=None)
 @given(near=st.floats(0.3, 0.99), drop=st.floats(0.1, 0.9))
 def test_model_passes_through_the_make_rates(near, drop):
     model = PuttingModel.from_make_rates(near, near * drop)
@@ -27,6 +28,7 @@ def test_model_passes_through_the_make_rates(near, drop):
     assert float(model.make(10.0)) == pytest.approx(near * drop, abs=1e-6)
 
 
+@settings(deadline=None)
 @given(st.floats(0.5, 40.0))
 def test_chances_add_up_and_wind_never_helps(distance):
     model = PuttingModel.from_make_rates(0.9, 0.35)

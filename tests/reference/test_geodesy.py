@@ -4,12 +4,13 @@ import math
 
 import pytest
 from geographiclib.geodesic import Geodesic
-from hypothesis import given
+from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from ypodrome.interchange.frame import to_local, to_lon_lat
 
 
+@settings(deadline=None)
 @given(
     lat=st.floats(-70, 70), lon=st.floats(-179, 179), bearing=st.floats(0, 360),
     distance=st.floats(1, 2000),

@@ -31,7 +31,7 @@ def top_rates(y, row, wind_x, wind_y, i_x, a0):
     out = np.empty(12)
     log = math.log(max(y[2], 0.1) / 0.03 + 1.0) / math.log(2.0 / 0.03 + 1.0)
     u = np.array([y[3] - wind_x * log, y[4] - wind_y * log, y[5]])
-    n, l = y[6:9], y[9:12]
+    n, spun = y[6:9], y[9:12]
     speed = math.sqrt((u * u).sum())
     along = u / speed
     alpha = math.asin(max(-1.0, min(1.0, -(along * n).sum())))
@@ -47,20 +47,19 @@ def top_rates(y, row, wind_x, wind_y, i_x, a0):
     force = area_pressure * (lift_c * lift_way - drag_c * along)
     pitch_axis = np.cross(along, n)
     pitch_axis = pitch_axis / max(math.sqrt((pitch_axis * pitch_axis).sum()), 1e-12)
-    moment = moment_c * area_pressure * row[3] * pitch_axis - row[14] * (l * n).sum() * n
+    moment = moment_c * area_pressure * row[3] * pitch_axis - row[14] * (spun * n).sum() * n
     out[0:3] = y[3:6]
     out[3:6] = force / row[0]
     out[5] -= 9.80665
-    out[6:9] = np.cross(l, n) / i_x
+    out[6:9] = np.cross(spun, n) / i_x
     out[9:12] = moment
     return out
 
 
 def body(row):
     """Coefficients in the order of `top_rates`."""
-    quartic = row[a.DRAG_K4] if hasattr(a, "DRAG_K4") else 0.0
     return np.array(
-        [row[a.MASS], row[a.AREA], DENSITY, row[a.DIAMETER], row[a.CD0], row[a.DRAG_K], quartic,
+        [row[a.MASS], row[a.AREA], DENSITY, row[a.DIAMETER], row[a.CD0], row[a.DRAG_K], row[a.DRAG_K4],
          row[a.CL0], row[a.CLA], row[a.CM_LOW], row[a.CM_S0], row[a.CM_B], row[a.CM_C], row[a.CM_TOP],
          row[a.SPIN_DECAY]]
     )  # fmt: skip

@@ -6,9 +6,9 @@ which fits them to the reference throws of `docs/flight-model.md` and writes `fi
 Forms (s = sin of the angle of attack, all bounded at every attitude):
 
 * lift      C_L = (CL0 + CLa s) cos α
-* drag      C_D = CD0 + K sin²(α - α0)
-* pitching  C_M = m(s) cos α, with e = s - s0: m = low + b e + c e² above s0 and low + top e below
-  it, where the slope is small: fast flight meets the disc there and turns it. Nose-up is positive.
+* drag      C_D = CD0 + K sin²(α - α0) + K4 sin⁴(α - α0), K4 such that a disc falling flat has 1.1
+* pitching  C_M = m(s) cos α, with e = s - s0: m = low + top e below s0, a straight line through the
+  angles of ordinary flight, and low + b e + c e² above it. Nose-up is positive.
 """
 
 from __future__ import annotations
@@ -23,8 +23,8 @@ from ypodrome.core.disc.fitted import FITTED
 from ypodrome.core.units import KG_PER_G, m_s_from_mph
 
 MASS, AREA, DIAMETER, INERTIA, CD0, DRAG_K, SIN_A0, COS_A0 = range(8)
-CL0, CLA, CM_LOW, CM_S0, CM_B, CM_C, CM_TOP, SPIN_DECAY, GRIP = range(8, 17)
-ROW_SIZE = 17
+CL0, CLA, CM_LOW, CM_S0, CM_B, CM_C, CM_TOP, SPIN_DECAY, GRIP, DRAG_K4 = range(8, 18)
+ROW_SIZE = 18
 """Columns of an aerodynamic row."""
 
 DIAMETER_M = 0.212
@@ -36,6 +36,9 @@ RADIUS_OF_GYRATION = 0.80
 
 DRAG_MINIMUM_RAD = math.radians(-3.0)
 """Angle of attack of least drag: -4° on Hummel's (2003) disc, flatter for golf discs (chosen)."""
+
+BROADSIDE_CD = 1.1
+"""Drag coefficient flat to the flow: 1.1 to 1.2 for a disc (Hoerner, Fluid-Dynamic Drag, 1965)."""
 
 SPIN_DECAY_1_S = 0.04
 """Relative loss of spin a second: a few per cent (Potts & Crowther 2002 find little spin torque)."""
@@ -93,11 +96,13 @@ def _fill_coefficients(
     moment_scale = 1.0 + f["cm_speed"] * swift
     row[CD0] = f["cd"] + f["cd_speed"] * swift + f["cd_speed2"] * swift * swift + f["cd_fade"] * fade
     row[DRAG_K] = f["drag_k"]
+    row[DRAG_K4] = BROADSIDE_CD - row[CD0] - row[DRAG_K]
     row[CL0] = f["cl0"] + f["cl0_glide"] * (glide - 4.5) + f["cl0_speed"] * swift
     row[CLA] = f["cla"] + f["cla_glide"] * (glide - 4.5) + f["cla_speed"] * swift
-    low = f["low"] + f["low_turn"] * turn + f["low_turn2"] * turn * abs(turn) + f["low_fade"] * fade
+    low = f["low"] + f["low_speed"] * swift + f["low_fade"] * fade
+    low += turn * (f["low_turn"] + f["low_turn2"] * abs(turn))
     row[CM_LOW] = low * moment_scale
-    row[CM_S0] = f["s0"] + f["s0_turn"] * turn
-    row[CM_B] = (f["b"] + f["b_fade"] * fade + f["b_turn"] * turn) * moment_scale
+    row[CM_S0] = f["s0"] + f["s0_turn"] * turn + f["s0_fade"] * fade + f["s0_speed"] * swift
+    row[CM_B] = (f["b"] + f["b_speed"] * swift + f["b_fade"] * fade + f["b_turn"] * turn) * moment_scale
     row[CM_C] = (f["c"] + f["c_fade"] * fade) * moment_scale
-    row[CM_TOP] = f["top"]
+    row[CM_TOP] = f["top"] + f["top_fade"] * fade

@@ -53,7 +53,13 @@ def targets(numbers: tuple[float, float, float, float]) -> dict[str, Target]:
     return {
         "distance_m": Target(distance_m, 0.08 * distance_m),
         "right": Target(right, 0.05 if understable else 0.03),
-        "back": Target(back - 0.02 if understable else back, 0.06 if understable else 0.04),
+        "back": _never_back(back) if understable else Target(back, 0.04),
         "apex": Target(0.08, 0.02),
         "hang_s": Target(1.1 * nominal_hang_s, 0.2 * nominal_hang_s),
     }
+
+
+def _never_back(back: float) -> Target:
+    """A very understable disc may never come back: anything from nothing to the usual upper edge."""
+    middle = (back + 0.04) / 2
+    return Target(middle, middle + 0.002)

@@ -21,12 +21,14 @@ from ypodrome.core.disc.aero import (
     CM_LOW,
     CM_TOP,
     DRAG_K,
+    DRAG_K4,
     ROW_SIZE,
 )
 from ypodrome.core.flight.forces import rk4_step
 from ypodrome.core.flight.obstacles import (
     EXPOSURE,
     HIT_ID,
+    HOLED,
     MANDO_MISSED,
     RESISTANCE,
     meet_obstacles,
@@ -56,12 +58,14 @@ from ypodrome.core.ground.field import Field, cell, ground_height
     MANDO_MISS,
     MET,
     AIR_HIT,
-) = range(19)
-OUT_SIZE = 19
+    IN_BASKET,
+) = range(20)
+OUT_SIZE = 20
 """Columns of a result: first contact, time, rest, apex above the ground at the lie, furthest left
 and right of the aim before contact, landing speed, descent, tilt to the fade side, least bank,
-feature that stopped it (-1), last place in bounds, mandatory missed, hazard met in the air, and
-whether it was stopped before it first reached the ground."""
+feature that stopped it (-1 none, -2 the basket), last place in bounds, mandatory missed, hazard met
+in the air, whether anything but the basket touched it before it first reached the ground, and
+whether it is in the basket. A flight without scatter passes through the basket."""
 
 STEP_S = 0.1
 """Integration step. Halving it moves the landing by less than 0.3 m (tests/core/test_flight.py)."""
@@ -120,7 +124,7 @@ def fly_one(
     y, p, tally, inside, tumbling = work[0], work[1], work[2], work[3], work[4]
     scattered = seed != 0
     random[0] = np.uint64(seed)
-    tally[HIT_ID], tally[MANDO_MISSED], tally[EXPOSURE] = -1.0, 0.0, 0.0
+    tally[HIT_ID], tally[MANDO_MISSED], tally[EXPOSURE], tally[HOLED] = -1.0, 0.0, 0.0, 0.0
     tally[RESISTANCE] = -math.log(1.0 - next_random(random))
     release_state(release, y)
     inside[0], inside[1] = y[0], y[1]
@@ -147,11 +151,14 @@ def fly_one(
             row = tumbling
             for column in range(ROW_SIZE):
                 row[column] = aero[column]
-            row[CL0] = row[CLA] = row[DRAG_K] = 0.0
+            row[CL0] = row[CLA] = row[DRAG_K] = row[DRAG_K4] = 0.0
             row[CM_LOW] = row[CM_B] = row[CM_C] = row[CM_TOP] = 0.0
             row[CD0] = TUMBLING_DRAG
-            if contacts == 0:
+            if contacts == 0 and tally[HIT_ID] >= 0.0:
                 out[AIR_HIT] = 1.0
+            if tally[HOLED] > 0.5:
+                follows = REST
+                break
         ground, east, north = ground_height(field, y[0], y[1])
         i, j = cell(field, y[0], y[1])
         if contacts == 0:
@@ -193,7 +200,7 @@ def fly_one(
     out[REST_X], out[REST_Y], out[HIT] = y[0], y[1], tally[HIT_ID]
     out[INSIDE_X], out[INSIDE_Y] = inside[0], inside[1]
     out[LEAST_BANK_RAD] = math.acos(min(1.0, flattest))
-    out[MANDO_MISS] = tally[MANDO_MISSED]
+    out[MANDO_MISS], out[IN_BASKET] = tally[MANDO_MISSED], tally[HOLED]
     return rows
 
 

@@ -27,11 +27,16 @@ from ypodrome.core.disc.aero import (
     COS_A0,
     DIAMETER,
     DRAG_K,
+    DRAG_K4,
     INERTIA,
     MASS,
     SIN_A0,
     SPIN_DECAY,
 )
+
+MOST_MOMENT = 0.4
+"""Bound on C_M / cos α at attitudes far from any flight that was fitted (chosen: plates in a stream
+stay below it; it keeps a disc thrown broadside from spinning up the step)."""
 
 LOWEST_WIND_HEIGHT_M = 0.1
 """The wind profile is read no lower than this (chosen: about a disc's own half width)."""
@@ -48,7 +53,7 @@ def pitching_slope(s: float, row: NDArray[np.float64]) -> float:
         m += e * (row[CM_B] + row[CM_C] * e)
     else:
         m += e * row[CM_TOP]
-    return m
+    return min(MOST_MOMENT, max(-MOST_MOMENT, m))
 
 
 @kernel
@@ -83,7 +88,8 @@ def rates(
     cos_a = math.sqrt(1.0 - s * s)
     lift = row[CL0] + row[CLA] * s
     off = s * row[COS_A0] - cos_a * row[SIN_A0]
-    drag = row[CD0] + row[DRAG_K] * off * off
+    square = off * off
+    drag = row[CD0] + square * (row[DRAG_K] + row[DRAG_K4] * square)
     pressure_area = 0.5 * density * airspeed * airspeed * row[AREA]
     force = pressure_area / row[MASS]
     along = lift * s - drag

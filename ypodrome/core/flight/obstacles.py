@@ -16,6 +16,7 @@ from ypodrome.core.compiled import kernel
 from ypodrome.core.ground.contact import next_random
 from ypodrome.core.ground.field import (
     BARRIER,
+    BASKET,
     BIN_M,
     MANDO,
     TREE,
@@ -27,9 +28,19 @@ from ypodrome.core.ground.field import (
 HALF_WIDTH_M = 0.09
 """Added to a trunk's radius: about the half width of a tilted disc (chosen)."""
 
-HIT_ID, MANDO_MISSED, EXPOSURE, RESISTANCE = range(4)
-"""Columns of a flight's tally: feature that stopped it (-1 none), mandatory missed (0 or 1),
-hazard met so far, and the hazard it can bear."""
+HIT_ID, MANDO_MISSED, EXPOSURE, RESISTANCE, HOLED = range(5)
+"""Columns of a flight's tally: feature that stopped it (-1 none, -2 the basket), mandatory missed
+(0 or 1), hazard met so far, the hazard it can bear, and whether it is in the basket."""
+
+BASKET_HIT = -2.0
+CAGE_LOW_M, CHAINS_LOW_M, CHAINS_HIGH_M = 0.60, 0.82, 1.34
+CAGE_RADIUS_M, CHAINS_RADIUS_M = 0.33, 0.27
+"""The target: rim 82 cm above the ground, 52 cm of chains above it, from the sport's technical
+standards (from memory)."""
+
+SURE_CATCH_M_S, CATCH_SLOW, CATCH_LOSS_S_M = 8.0, 0.75, 0.05
+"""Chains hold three of four discs that come at putting speed, and 5 in 100 fewer for every m/s
+more (chosen)."""
 
 
 @kernel
@@ -196,6 +207,37 @@ def meet_barrier(
 
 
 @kernel
+def meet_basket(
+    basket: NDArray[np.float64],
+    p: NDArray[np.float64],
+    y: NDArray[np.float64],
+    tally: NDArray[np.float64],
+    random: NDArray[np.uint64],
+) -> bool:
+    """Chains may hold the disc; cage and chains that do not hold it throw it back."""
+    dx, dy = y[0] - p[0], y[1] - p[1]
+    flat = dx * dx + dy * dy + 1e-12
+    t = min(1.0, max(0.0, ((basket[1] - p[0]) * dx + (basket[2] - p[1]) * dy) / flat))
+    cx, cy = p[0] + t * dx - basket[1], p[1] + t * dy - basket[2]
+    gap = math.sqrt(cx * cx + cy * cy) + 1e-9
+    if gap > CAGE_RADIUS_M:
+        return False
+    above = p[2] + t * (y[2] - p[2]) - basket[3]
+    if above < CAGE_LOW_M or above > CHAINS_HIGH_M:
+        return False
+    tally[HIT_ID] = BASKET_HIT
+    y[0], y[1], y[2] = p[0] + t * dx, p[1] + t * dy, above + basket[3]
+    speed = math.sqrt(y[3] * y[3] + y[4] * y[4] + y[5] * y[5])
+    catch = CATCH_SLOW - CATCH_LOSS_S_M * max(0.0, speed - SURE_CATCH_M_S)
+    if above > CHAINS_LOW_M and gap < CHAINS_RADIUS_M and next_random(random) < catch:
+        tally[HOLED] = 1.0
+        y[0], y[1] = basket[1], basket[2]
+        return True
+    bounce_off(y, cx / gap, cy / gap, random, True)
+    return True
+
+
+@kernel
 def meet_obstacles(
     field: Field,
     p: NDArray[np.float64],
@@ -226,4 +268,6 @@ def meet_obstacles(
                 return True
         elif row[0] == MANDO and crossing(p[0], p[1], y[0], y[1], row[1], row[2], row[3], row[4]) >= 0.0:
             tally[MANDO_MISSED] = 1.0
+        elif row[0] == BASKET and scattered and meet_basket(row, p, y, tally, random):
+            return True
     return False

@@ -14,12 +14,13 @@ from numpy.typing import NDArray
 from ypodrome.core.compiled import kernel
 from ypodrome.core.ground.surfaces import SURFACE_NAMES, surface_table
 
-TREE, BARRIER, MANDO = 0, 1, 2
+TREE, BARRIER, MANDO, BASKET = 0, 1, 2, 3
 """Obstacle kinds, column 0 of `obstacles`.
 
 TREE     x, y, trunk radius, ground z, top, canopy radius, canopy base, canopy hazard [1/m]
 BARRIER  x1, y1, x2, y2, base, top, chance that it stops a disc, -
 MANDO    x1, y1, x2, y2, -, -, -, -
+BASKET   x, y, foot z, -, -, -, -, -
 """
 OBSTACLE_SIZE = 10
 """Kind, eight values, and the number of the feature it belongs to."""

@@ -11,7 +11,7 @@ import shapely
 from numpy.typing import NDArray
 from scipy.interpolate import RBFInterpolator, RegularGridInterpolator
 
-from ypodrome.core.ground.field import BARRIER, BIN_M, MANDO, OBSTACLE_SIZE, TREE, Field
+from ypodrome.core.ground.field import BARRIER, BASKET, BIN_M, MANDO, OBSTACLE_SIZE, TREE, Field
 from ypodrome.core.ground.surfaces import DEFAULT_SURFACE, SURFACE_NAMES, surface_table
 
 if TYPE_CHECKING:
@@ -107,11 +107,9 @@ def _obstacles(
     rows: list[list[float]] = []
     for tree in scene.trees:
         x, y = tree.at
-        i = min(max(int((y - origin[1]) / CELL_M), 0), height.shape[0] - 1)
-        j = min(max(int((x - origin[0]) / CELL_M), 0), height.shape[1] - 1)
         rows.append(
             [
-                TREE, x, y, tree.trunk_radius_m, float(height[i, j]), tree.height_m,
+                TREE, x, y, tree.trunk_radius_m, _height_at(height, origin, tree.at), tree.height_m,
                 tree.canopy_radius_m, tree.canopy_base_m, hazard_per_m(tree.density_per_m),
                 len(names),
             ]
@@ -125,15 +123,34 @@ def _obstacles(
                  len(names)]
             )  # fmt: skip
         names.append(barrier.name or f"the {barrier.what}")
+    x, y = scene.pin.at
+    foot = _height_at(height, origin, scene.pin.at) + scene.pin.raised_m
+    rows.append([BASKET, x, y, foot, 0.0, 0.0, 0.0, 0.0, 0.0, -1.0])
     for mando in scene.mandos:
         for (x1, y1), (x2, y2) in _segments(mando.shape):
             rows.append([MANDO, x1, y1, x2, y2, 0.0, 0.0, 0.0, 0.0, -1.0])
     return np.array(rows, float).reshape(-1, OBSTACLE_SIZE)
 
 
+def _height_at(height: NDArray, origin: tuple[float, float], at: tuple[float, float]) -> float:
+    i = min(max(int((at[1] - origin[1]) / CELL_M), 0), height.shape[0] - 1)
+    j = min(max(int((at[0] - origin[0]) / CELL_M), 0), height.shape[1] - 1)
+    return float(height[i, j])
+
+
 def _segments(line: shapely.LineString) -> list:
     points = [p[:2] for p in line.coords]
     return list(itertools.pairwise(points))
+
+
+def _box(row: NDArray) -> tuple[float, float, float, float]:
+    """West, south, east, north of what an obstacle row covers."""
+    if row[0] == TREE:
+        reach = max(row[3], row[6])
+        return row[1] - reach, row[2] - reach, row[1] + reach, row[2] + reach
+    if row[0] == BASKET:
+        return row[1] - 1.0, row[2] - 1.0, row[1] + 1.0, row[2] + 1.0
+    return min(row[1], row[3]), min(row[2], row[4]), max(row[1], row[3]), max(row[2], row[4])
 
 
 def _bins(
@@ -142,15 +159,11 @@ def _bins(
     """Obstacle numbers by bin, as start offsets and a flat list."""
     filed: list[list[int]] = [[] for _ in range(rows * columns)]
     for number, row in enumerate(obstacles):
-        if row[0] == TREE:
-            reach = max(row[3], row[6])
-            box = (row[1] - reach, row[2] - reach, row[1] + reach, row[2] + reach)
-        else:
-            box = (min(row[1], row[3]), min(row[2], row[4]), max(row[1], row[3]), max(row[2], row[4]))
-        low_j = max(0, int((box[0] - LONGEST_STEP_M - origin[0]) // BIN_M))
-        low_i = max(0, int((box[1] - LONGEST_STEP_M - origin[1]) // BIN_M))
-        high_j = min(columns - 1, int((box[2] + LONGEST_STEP_M - origin[0]) // BIN_M))
-        high_i = min(rows - 1, int((box[3] + LONGEST_STEP_M - origin[1]) // BIN_M))
+        west, south, east, north = _box(row)
+        low_j = max(0, int((west - LONGEST_STEP_M - origin[0]) // BIN_M))
+        low_i = max(0, int((south - LONGEST_STEP_M - origin[1]) // BIN_M))
+        high_j = min(columns - 1, int((east + LONGEST_STEP_M - origin[0]) // BIN_M))
+        high_i = min(rows - 1, int((north + LONGEST_STEP_M - origin[1]) // BIN_M))
         for i in range(low_i, high_i + 1):
             for j in range(low_j, high_j + 1):
                 filed[i * columns + j].append(number)

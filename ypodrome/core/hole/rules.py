@@ -35,7 +35,8 @@ THROW_TIME_S = 30
 class Outcome:
     """What n throws came to. Arrays [n]; lies [n, 2] in course metres.
 
-    `lie` and `penalty` hold when the disc is found; with chance `lost` it is not, and the next
+    `holed` throws are in the basket. `lie` and `penalty` hold when the disc is found; with chance
+    `lost` it is not, and the next
     throw is from `lost_lie` with one penalty throw.
     """
 
@@ -44,6 +45,7 @@ class Outcome:
     penalty: NDArray[np.int64]
     out: NDArray[np.bool_]
     mando: NDArray[np.bool_]
+    holed: NDArray[np.bool_]
     lost: NDArray[np.float64]
     lost_lie: NDArray[np.float64]
 
@@ -62,7 +64,9 @@ def resolve(scene: Scene, flown: NDArray[np.float64], lies: NDArray[np.float64])
         lie[mando] = lies[mando] if zone is None else zone
     lost = _lost_chances(scene, rest)
     penalty = np.where(out | mando, PENALTY_THROWS, 0)
-    return Outcome(rest, lie, penalty, out, mando, np.where(penalty > 0, 0.0, lost), lies)
+    holed = (flown[:, b.IN_BASKET] > 0.5) & ~mando
+    found = (penalty > 0) | holed
+    return Outcome(rest, lie, penalty, out, mando, holed, np.where(found, 0.0, lost), lies)
 
 
 def _out_of_bounds_lies(

@@ -36,6 +36,7 @@ ROUNDS = 1
 """Size of the sample (chosen: the first-throw ranking moved by less than 0.02 throws at twice it)."""
 
 NEIGHBOURS = 4
+HOLED_NOW = np.eye(THROWS)[0]
 
 
 class GroundValue:
@@ -73,6 +74,7 @@ class GroundValue:
     def of_cloud(self, o: Outcome) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] before throws with these outcomes, lost discs included."""
         value = after(self.outlook(o.lie), 1 + o.penalty)
+        value[o.holed] = HOLED_NOW
         lost = o.lost > 0.0
         if lost.any():
             share = o.lost[lost, None]

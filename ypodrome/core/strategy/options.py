@@ -172,6 +172,7 @@ def _chances(situation: Situation, judged: Judged, i: int, outlook: NDArray, thr
         "lost": float(o.lost[rows].mean()),
         "obstacle": float(cloud.flown[i, :, b.AIR_HIT].mean()),
         "mando": float(o.mando[rows].mean()),
+        "holed": float(o.holed[rows].mean()),
         "birdie_or_better": birdie,
         "par": par,
         "bogey_or_worse": max(0.0, 1.0 - birdie - par),

@@ -26,7 +26,7 @@ PLACEMENT_GAP_M = 12.0
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
 
-FEWEST_DRAWN = 12
+FEWEST_OF_KIND = 12
 MOST_MET = 2.5
 """Hazard beyond which a line is not worth drawing samples of: 8 in 100 get through."""
 
@@ -124,14 +124,25 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
     combos = np.tile(np.arange(m), len(targets))
     aims = np.repeat(targets, m, axis=0)
     gap = np.hypot(*(aims - lie).T)
-    able = arsenal.reach[combos].max(axis=1) > 0.8 * gap
-    if not able.any():
-        able = arsenal.reach[combos].max(axis=1) >= 0.9 * arsenal.farthest_m()
+    short = gap - arsenal.reach[combos].max(axis=1)
+    able = _with_best_of_kind(arsenal.kind[combos], short, short < 0.2 * gap)
     combos, aims, gap = combos[able], aims[able], gap[able]
     lies = np.repeat(lie[None], len(combos), axis=0)
     solved = solve(arsenal, combos, lies, aims, situation.scene.bare_field, situation.air)
-    good = solved.miss_m < REACHED * gap + 2.0
-    return solved.take(np.flatnonzero(good if good.any() else solved.miss_m < 1e9))
+    reached = solved.miss_m < REACHED * gap + 2.0
+    return solved.take(_with_best_of_kind(arsenal.kind[combos], solved.miss_m, reached))
+
+
+def _with_best_of_kind(kinds: NDArray, cost: NDArray, keep: NDArray[np.bool_]) -> NDArray[np.int64]:
+    """Rows to keep, and the least costly few of every kind of throw whatever `keep` says.
+
+    A plan must name a throw for the other hand even where that hand falls short or is blocked.
+    """
+    kept = keep.copy()
+    for kind in np.unique(kinds):
+        mine = np.flatnonzero(kinds == kind)
+        kept[mine[np.argsort(cost[mine], kind="stable")[:FEWEST_OF_KIND]]] = True
+    return np.flatnonzero(kept)
 
 
 def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArray[np.float64]:
@@ -158,12 +169,7 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     """Drop throws whose mean flight is stopped, but keep the clearest few of each kind."""
     out = mean_flights(situation, arsenal, solved)
     stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
-    keep = stopped < MOST_MET
-    kinds = arsenal.kind[solved.combo]
-    for kind in np.unique(kinds):
-        mine = np.flatnonzero(kinds == kind)
-        keep[mine[np.argsort(stopped[mine], kind="stable")[:FEWEST_DRAWN]]] = True
-    return solved.take(np.flatnonzero(keep))
+    return solved.take(_with_best_of_kind(arsenal.kind[solved.combo], stopped, stopped < MOST_MET))
 
 
 def _leaders(arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_kind: int) -> NDArray[np.int64]:
