@@ -40,6 +40,16 @@ def recorded(page: Page) -> None:
     page.goto(f"{page.url.split('/round')[0]}/round/1/after/")
 
 
+def benched(page: Page) -> None:
+    """Two kept lines beside the throw in hand."""
+    for name, hyzer in (("stock hyzer", "20"), ("flat", "0")):
+        page.get_by_label("Hyzer, exact").fill(hyzer)
+        page.get_by_label("Keep as").fill(name)
+        page.get_by_role("button", name="Keep this line").click()
+        page.get_by_text(f"Kept as {name}", exact=False).wait_for()
+    page.get_by_label("Hyzer, exact").fill("8")
+
+
 VIEWS = [
     ("overview", "/plan/1/", DESK, all_planned),
     ("hole-1", "/plan/1/hole/1/", DESK, planned),
@@ -51,6 +61,7 @@ VIEWS = [
     ("hole-phone", "/plan/1/hole/1/", PHONE, planned),
     ("after", "/round/1/hole/1/", DESK, recorded),
     ("bag", "/bag/", DESK, None),
+    ("bench", "/bag/bench/", DESK, benched),
 ]
 
 

@@ -19,6 +19,8 @@ SIDE = (760.0, 170.0)
 REAR = (380.0, 170.0)
 EDGE = 26.0
 LEAST_REACH_M = 60.0
+LEAST_MOVE_M = 0.16
+"""Moves smaller than half a foot are not worth a number."""
 BARB_EVERY = 2
 
 
@@ -112,9 +114,15 @@ def ghost_row(name: str, ghost: Flight, flight: Flight, units: str) -> dict[str,
     left = ghost.out[result.REST_Y] - flight.out[result.REST_Y]
     return {
         "name": name,
-        "ahead": f"{_length(abs(ahead), units)} {'longer' if ahead > 0 else 'shorter'}",
-        "left": f"{_length(abs(left), units)} {'left' if left > 0 else 'right'}",
+        "ahead": _moved(ahead, "longer", "shorter", units),
+        "left": _moved(left, "left", "right", units),
     }
+
+
+def _moved(metres: float, forward: str, back: str, units: str) -> str:
+    if abs(metres) < LEAST_MOVE_M:
+        return "the same"
+    return f"{_length(abs(metres), units)} {forward if metres > 0 else back}"
 
 
 def _bank(degrees: float) -> str:

@@ -44,8 +44,10 @@ NOSE_WITH_SPEED = 0.35
 HYZER_WITH_AIM = -0.30
 """Correlation: a late release goes to the fade side's far edge and flatter [common practice]."""
 
-FORCED_ANGLE_DEG = 15.0
-"""Hyzer or anhyzer beyond which the angle counts as forced (chosen)."""
+FORCED_HYZER_DEG, GROWTH_PER_HYZER_DEG = 15.0, 0.010
+FORCED_ANHYZER_DEG, GROWTH_PER_ANHYZER_DEG = 4.0, 0.020
+"""Angles beyond which a release counts as forced, and what each degree more adds to the spread:
+hyzer is the most repeatable shot, anhyzer the least [common practice], sizes chosen."""
 
 EASY_BEND_DEG = 12.0
 """Bend of a line up to which nothing is added (chosen)."""
@@ -79,10 +81,11 @@ def growth(
     effort and wet pads widen it; a standstill at less than 60 % on a short shot narrows it
     [common practice], sizes chosen.
     """
-    forced = np.maximum(0.0, np.degrees(np.abs(hyzer_rad)) - FORCED_ANGLE_DEG)
-    factor = 1.0 + 0.008 * forced
+    hyzer_deg = np.degrees(hyzer_rad)
+    factor = 1.0 + GROWTH_PER_HYZER_DEG * np.maximum(0.0, hyzer_deg - FORCED_HYZER_DEG)
+    factor += GROWTH_PER_ANHYZER_DEG * np.maximum(0.0, -hyzer_deg - FORCED_ANHYZER_DEG)
     factor = factor * np.where((power > 0.84) & (power < 0.96), 1.12, 1.0)
-    factor = factor * np.where(power >= 0.96, 1.08, 1.0)
+    factor = factor * np.where(power >= 0.96, 1.2, 1.0)
     factor = factor * np.where(power < 0.6, 0.85, 1.0)
     bend = np.maximum(0.0, np.degrees(np.abs(bend_rad)) - EASY_BEND_DEG)
     factor = factor * (1.0 + 0.012 * bend)
