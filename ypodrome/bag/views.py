@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
 
 from django.contrib import messages
@@ -11,6 +10,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ypodrome.accounts.http import json_body, refusal
 from ypodrome.bag import bench, services
 from ypodrome.bag.models import StockLine
 from ypodrome.bag.presenters import bench_context
@@ -73,35 +73,25 @@ def _answer(request: HttpRequest, values: dict[str, Any]) -> JsonResponse:
     return JsonResponse({"parts": parts})
 
 
-def _values(request: HttpRequest) -> dict[str, Any]:
-    try:
-        values = json.loads(request.body or b"{}")
-    except ValueError:
-        raise ValueError("the request is not JSON") from None
-    if not isinstance(values, dict):
-        raise ValueError("the request must be an object")
-    return values
-
-
 @require_POST
 def bench_fly(request: HttpRequest) -> HttpResponse:
     """Fly what the bench is set to."""
     try:
-        return _answer(request, _values(request))
+        return _answer(request, json_body(request))
     except ValueError as error:
-        return JsonResponse({"error": str(error)}, status=400)
+        return refusal(error)
 
 
 @require_POST
 def bench_keep(request: HttpRequest) -> HttpResponse:
     """Keep the throw on the bench under a name."""
     try:
-        values = _values(request)
+        values = json_body(request)
         line = bench.keep_line(request.player, str(values.get("name", "")), values)
         values["shown"] = [*values.get("shown", []), line.pk]
         return _answer(request, values)
     except ValueError as error:
-        return JsonResponse({"error": str(error)}, status=400)
+        return refusal(error)
 
 
 @require_POST
@@ -109,6 +99,6 @@ def bench_drop(request: HttpRequest, pk: int) -> HttpResponse:
     """Take a kept line away."""
     get_object_or_404(StockLine, pk=pk, owner=request.player).delete()
     try:
-        return _answer(request, _values(request))
+        return _answer(request, json_body(request))
     except ValueError as error:
-        return JsonResponse({"error": str(error)}, status=400)
+        return refusal(error)

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import time
 from datetime import datetime
 from typing import Any
@@ -12,6 +11,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
+from ypodrome.accounts.http import json_body, refusal
 from ypodrome.course.models import Layout
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.plan import services
@@ -89,20 +89,6 @@ def _labels(hole: PlannedHole, what: str) -> list[str]:
     return [p.label for p in points if not p.holes or hole.number in p.holes]
 
 
-def _body(request: HttpRequest) -> dict[str, Any]:
-    try:
-        values = json.loads(request.body or b"{}")
-    except ValueError:
-        raise ValueError("the request is not JSON") from None
-    if not isinstance(values, dict):
-        raise ValueError("the request must be an object")
-    return values
-
-
-def _refuse(error: Exception) -> JsonResponse:
-    return JsonResponse({"error": str(error)}, status=400)
-
-
 def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
     """The parts of the sheet that a new plan or choice changes, as HTML and SVG."""
     context = sheet_context(hole, services.scene_for_hole(hole))
@@ -118,10 +104,10 @@ def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     before = hole.chosen["expected_score"] if hole.chosen else None
     first = hole.result["options"][0] if hole.result else None
     try:
-        services.set_conditions(hole, _body(request))
+        services.set_conditions(hole, json_body(request))
         services.plan_one(hole)
     except ValueError as error:
-        return _refuse(error)
+        return refusal(error)
     answer = _fragments(request, hole)
     answer["changed"] = _change_words(first, hole.result["options"][0], before)
     return JsonResponse(answer)
@@ -143,9 +129,9 @@ def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Put an option in force."""
     hole = own_hole(request, pk, number)
     try:
-        services.choose(hole, int(_body(request).get("rank", 0)))
+        services.choose(hole, int(json_body(request).get("rank", 0)))
     except (ValueError, TypeError) as error:
-        return _refuse(error)
+        return refusal(error)
     return JsonResponse(_fragments(request, hole))
 
 
@@ -154,12 +140,12 @@ def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Judge the option in force at another aim, while it is dragged or when it is let go."""
     began = time.perf_counter()
     try:
-        values = _body(request)
+        values = json_body(request)
         keep = values.get("keep") is True
         hole = own_hole(request, pk, number, drawn=keep)
         option = services.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
     except (ValueError, TypeError, KeyError) as error:
-        return _refuse(error)
+        return refusal(error)
     if keep:
         return JsonResponse(_fragments(request, hole))
     scene = services.scene_for_hole(hole)
