@@ -81,6 +81,16 @@ def test_a_hand_that_falls_short_still_has_a_plan(situation):
     assert {"backhand", "forehand"} <= {o.kind for o in plan_hole(into).options}
 
 
+def test_a_disc_marked_never_over_water_stays_dry(situation, demo_bag):
+    pond = Area((1,), box(-30, 30, 30, 50), play="ob", surface="water")
+    wet = replace(situation, scene=open_hole(areas=(pond,)))
+    kept_dry = replace(demo_bag[0], name="last of its run", speed=7, glide=5, turn=0, fade=2, water_ok=False)
+    options = plan_hole(replace(wet, bag=(*demo_bag, kept_dry))).options
+    assert all(o.disc.water_ok for o in options)
+    with pytest.raises(ValueError, match="water_ok"):
+        plan_hole(replace(wet, bag=(kept_dry,)))
+
+
 def test_aim_moved_far_off_costs_throws(plan):
     first = plan.options[0]
     same, off = re_aimed(plan, first, first.aim_left_deg), re_aimed(plan, first, first.aim_left_deg + 25)

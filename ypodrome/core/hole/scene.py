@@ -69,6 +69,11 @@ class Scene:
         return out
 
     @cached_property
+    def water(self) -> Polygon | MultiPolygon:
+        """All water."""
+        return unary_union([a.shape for a in self.areas if a.surface == "water"])
+
+    @cached_property
     def packed(self) -> tuple[Field, tuple[str, ...]]:
         """Arrays for the compiled loop and the names its feature numbers stand for."""
         return pack_field(self)

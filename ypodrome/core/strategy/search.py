@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
@@ -25,6 +26,9 @@ PLACEMENTS = 6
 PLACEMENT_GAP_M = 12.0
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
+
+NEAR_WATER_M = 15.0
+"""A disc that must not be lost is not thrown along a line that comes this near water (chosen)."""
 
 FEWEST_OF_KIND = 12
 MOST_MET = 2.5
@@ -123,6 +127,12 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
     m = len(arsenal.disc)
     combos = np.tile(np.arange(m), len(targets))
     aims = np.repeat(targets, m, axis=0)
+    dry = ~_over_water(situation, arsenal, combos, lie, aims)
+    if not dry.any():
+        raise ValueError(
+            "every disc that could be thrown here is marked never over water; mark a spare with water_ok"
+        )
+    combos, aims = combos[dry], aims[dry]
     gap = np.hypot(*(aims - lie).T)
     short = gap - arsenal.reach[combos].max(axis=1)
     able = _with_best_of_kind(arsenal.kind[combos], short, short < 0.2 * gap)
@@ -131,6 +141,18 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
     solved = solve(arsenal, combos, lies, aims, situation.scene.bare_field, situation.air)
     reached = solved.miss_m < REACHED * gap + 2.0
     return solved.take(_with_best_of_kind(arsenal.kind[combos], solved.miss_m, reached))
+
+
+def _over_water(
+    situation: Situation, arsenal: Arsenal, combos: NDArray, lie: NDArray, aims: NDArray
+) -> NDArray[np.bool_]:
+    """Throws of a disc that must not be lost along a line that comes near water."""
+    water = situation.scene.water
+    precious = np.array([not d.water_ok for d in arsenal.discs])[arsenal.disc[combos]]
+    if water.is_empty or not precious.any():
+        return np.zeros(len(combos), bool)
+    ends = np.stack([np.broadcast_to(lie, aims.shape), aims], axis=1)
+    return precious & shapely.dwithin(shapely.linestrings(ends), water, NEAR_WATER_M)
 
 
 def _with_best_of_kind(kinds: NDArray, cost: NDArray, keep: NDArray[np.bool_]) -> NDArray[np.int64]:
