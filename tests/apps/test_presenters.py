@@ -124,7 +124,7 @@ def test_aim_words_name_the_nearest_landmark(scene):
 
 class Hole:
     def __init__(self, chances):
-        self.result = {"score_chances": chances}
+        self.chosen = {"score_chances": chances}
 
 
 def test_the_round_is_the_sum_of_its_holes():

@@ -23,6 +23,7 @@ from ypodrome.core.api import (
     air_density_kg_m3,
     plan_hole,
     re_aimed,
+    score_chances,
 )
 from ypodrome.course.models import Layout
 from ypodrome.course.services import core_course, scene_of
@@ -130,6 +131,7 @@ def stored_option(option: Option, origin: tuple[float, float]) -> Json:
     return {
         **option_document(option, origin),
         "kind": option.kind,
+        "score_chances": {k: round(v, 4) for k, v in score_chances(option).items()},
         "heading_deg": round(option.heading_deg, 3),
         "numbers": option.disc.numbers,
         "lie": [round(c, 2) for c in option.lie],

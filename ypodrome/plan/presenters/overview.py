@@ -96,10 +96,10 @@ def hole_cell(
 
 
 def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any]]:
-    """Chances of the round's score against par, the holes taken as independent."""
+    """Chances of the round's score against par with the throws in force, holes independent."""
     total = np.ones(1)
     for hole in holes:
-        scores = hole.result["score_chances"]
+        scores = hole.chosen["score_chances"]
         total = np.convolve(total, np.array(list(scores.values())))
     least = len(holes)
     rows = [{"against_par": least + k - par, "chance": float(p)} for k, p in enumerate(total) if p >= 0.005]
