@@ -190,3 +190,13 @@ def test_the_basket_catches_and_throws_back():
 
 def test_a_farther_basket_is_missed_more_often():
     assert (putts(9.0)[:, b.IN_BASKET] > 0.5).mean() < (putts(6.0)[:, b.IN_BASKET] > 0.5).mean()
+
+
+def test_the_first_thing_met_is_the_one_that_is_named():
+    """A disc thrown back by the mast and rolling into the fence was stopped by the mast."""
+    mast = Tree((1,), (30, 0.5), trunk_radius_m=1.2, canopy_radius_m=0.0, name="the mast")
+    fence = Barrier((1,), LineString([(27, -30), (27, 30)]), what="fence", top_m=0.6, name="the fence")
+    wood = scene(trees=(mast,), barriers=(fence,))
+    out = many(wood, 300)
+    struck = out[out[:, b.AIR_HIT] > 0.5]
+    assert {wood.packed[1][int(k)] for k in struck[:, b.HIT]} == {"the mast"}

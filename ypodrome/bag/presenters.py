@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from ypodrome.bag.bench import Trial
 from ypodrome.core.api import Flight, result
 from ypodrome.core.units import feet
-from ypodrome.drawing.frame import path_of
+from ypodrome.drawing.frame import barbs_of, path_of
 
 PLAN = (760.0, 300.0)
 SIDE = (760.0, 170.0)
@@ -26,12 +26,11 @@ BARB_EVERY = 2
 
 @dataclass(frozen=True)
 class Scales:
-    """Pixels per metre, common to all views, and the share of height used by the left side."""
+    """Pixels per metre, common to all views, and how far left and right the flights go."""
 
     px: float
     left_m: float
     right_m: float
-    high_m: float
 
 
 def scales(flights: list[Flight]) -> Scales:
@@ -46,7 +45,7 @@ def scales(flights: list[Flight]) -> Scales:
         (REAR[0] - 2 * EDGE) / (left + right),
         (SIDE[1] - 2 * EDGE) / high,
     )
-    return Scales(px, left, right, high)
+    return Scales(px, left, right)
 
 
 def views_of(flight: Flight, s: Scales) -> dict[str, Any]:
@@ -59,7 +58,7 @@ def views_of(flight: Flight, s: Scales) -> dict[str, Any]:
         "plan": path_of(plan),
         "side": path_of(side),
         "rear": path_of(rear),
-        "quill": _quill(plan, z, s),
+        "quill": barbs_of(plan[::BARB_EVERY], np.maximum(z[::BARB_EVERY], 0.0) * s.px),
         "end": _label_at(plan),
         "side_end": _label_at(side),
     }
@@ -81,16 +80,6 @@ def _label_at(pixels: NDArray) -> tuple[float, float]:
     return round(float(pixels[-1, 0]) + 5, 1), round(float(pixels[-1, 1]) + 4, 1)
 
 
-def _quill(plan: NDArray, z: NDArray, s: Scales) -> str:
-    """Barbs as long as the disc is high, at the scale of the plan."""
-    dx, dy = np.gradient(plan[:, 0]), np.gradient(plan[:, 1])
-    size = np.hypot(dx, dy) + 1e-9
-    ux, uy = (-dy - 0.5 * dx) / size, (dx - 0.5 * dy) / size
-    length = np.maximum(z, 0.0) * s.px
-    rows = zip(plan[:, 0], plan[:, 1], ux * length, uy * length, strict=True)
-    return "".join(f"M{a:.1f} {b:.1f}l{c:.1f} {d:.1f}" for a, b, c, d in list(rows)[::BARB_EVERY])
-
-
 def row_of(name: str, flight: Flight, units: str) -> dict[str, Any]:
     """The numbers of a flight in the player's units."""
     out = flight.out
@@ -100,7 +89,6 @@ def row_of(name: str, flight: Flight, units: str) -> dict[str, Any]:
         "rest": _length(math.hypot(out[result.REST_X], out[result.REST_Y]), units),
         "off": f"{_length(abs(out[result.REST_Y]), units)} {side}",
         "right": _length(out[result.MAX_RIGHT_M], units),
-        "left": _length(out[result.MAX_LEFT_M], units),
         "apex": _length(out[result.APEX_M], units),
         "hang": f"{out[result.HANG_S]:.1f}",
         "descent": f"{math.degrees(out[result.DESCENT_RAD]):.0f}°",

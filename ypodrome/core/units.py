@@ -5,12 +5,9 @@ The factors are exact by definition (international yard and pound agreement, 195
 
 from __future__ import annotations
 
-import math
-
 M_PER_FT = 0.3048
 M_S_PER_MPH = 0.44704
 KG_PER_G = 1e-3
-RAD_PER_DEG = math.pi / 180.0
 
 
 def feet(length_m: float) -> float:

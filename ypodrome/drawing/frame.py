@@ -82,3 +82,13 @@ def basket_of(x: float, foot: float, top: float, half: float) -> str:
     tray = (foot + top) / 2
     left, wide = x - half, 2 * half
     return f"M{x:.1f} {foot:.1f}V{top:.1f}M{left:.1f} {top:.1f}h{wide:.1f}M{left:.1f} {tray:.1f}h{wide:.1f}"
+
+
+def barbs_of(pixels: NDArray[np.float64], lengths: NDArray[np.float64]) -> str:
+    """SVG path data of a quill's barbs: from each of the pixels [n, 2] along a flight, as long as
+    `lengths` [n, px], to its right and leaning back like those of a feather."""
+    dx, dy = np.gradient(pixels[:, 0]), np.gradient(pixels[:, 1])
+    size = np.hypot(dx, dy) + 1e-9
+    ux, uy = (-dy - 0.5 * dx) / size * lengths, (dx - 0.5 * dy) / size * lengths
+    rows = zip(pixels[:, 0], pixels[:, 1], ux, uy, strict=True)
+    return "".join(f"M{x:.1f} {y:.1f}l{a:.1f} {b:.1f}" for x, y, a, b in rows)

@@ -9,7 +9,6 @@ from ypodrome.core.disc import Disc, Plastic
 from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
 
 REQUIRED = ("name", "speed", "glide", "turn", "fade")
-OPTIONAL = ("weight_g", "plastic", "wear", "water_ok", "colour", "notes")
 NUMBERS = ("speed", "glide", "turn", "fade", "weight_g", "wear")
 MOST_DISCS = 200
 

@@ -43,8 +43,6 @@ BROADSIDE_CD = 1.1
 SPIN_DECAY_1_S = 0.04
 """Relative loss of spin a second: a few per cent (Potts & Crowther 2002 find little spin torque)."""
 
-REFERENCE_MASS_KG = 0.175
-
 GRIP_BY_PLASTIC = {Plastic.BASE: 1.0, Plastic.GRIPPY: 1.15, Plastic.PREMIUM: 0.9}
 """Multiplies friction on the ground: hard slides, soft grips [common practice], sizes chosen."""
 

@@ -106,6 +106,13 @@ def inside_crown(tree: NDArray[np.float64], x: float, y: float, z: float) -> boo
 
 
 @kernel
+def note_hit(tally: NDArray[np.float64], feature: float) -> None:
+    """Remember what touched the disc first; later knocks on its way down do not count."""
+    if tally[HIT_ID] == -1.0:
+        tally[HIT_ID] = feature
+
+
+@kernel
 def expose(
     y: NDArray[np.float64],
     tally: NDArray[np.float64],
@@ -118,7 +125,7 @@ def expose(
     tally[EXPOSURE] += hazard
     if scattered and tally[EXPOSURE] > tally[RESISTANCE]:
         knock_down(y, random, scattered)
-        tally[HIT_ID] = feature
+        note_hit(tally, feature)
         return True
     return False
 
@@ -173,7 +180,7 @@ def meet_tree(
         return False
     y[0], y[1], y[2] = p[0] + t * dx, p[1] + t * dy, z
     bounce_off(y, cx / gap, cy / gap, random, scattered)
-    tally[HIT_ID] = tree[9]
+    note_hit(tally, tree[9])
     return True
 
 
@@ -202,7 +209,7 @@ def meet_barrier(
     back = max(0.0, t - 0.05)
     y[0], y[1], y[2] = p[0] + back * (y[0] - p[0]), p[1] + back * (y[1] - p[1]), z
     bounce_off(y, -dy / size, dx / size, random, scattered)
-    tally[HIT_ID] = wall[9]
+    note_hit(tally, wall[9])
     return True
 
 
@@ -225,7 +232,7 @@ def meet_basket(
     above = p[2] + t * (y[2] - p[2]) - basket[3]
     if above < CAGE_LOW_M or above > CHAINS_HIGH_M:
         return False
-    tally[HIT_ID] = BASKET_HIT
+    note_hit(tally, BASKET_HIT)
     y[0], y[1], y[2] = p[0] + t * dx, p[1] + t * dy, above + basket[3]
     speed = math.sqrt(y[3] * y[3] + y[4] * y[4] + y[5] * y[5])
     catch = CATCH_SLOW - CATCH_LOSS_S_M * max(0.0, speed - SURE_CATCH_M_S)

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 
 from shapely.geometry import LineString, MultiPolygon, Polygon
 
@@ -154,7 +154,6 @@ class Course:
     groves: tuple[Grove, ...] = ()
     barriers: tuple[Barrier, ...] = ()
     mandos: tuple[Mando, ...] = ()
-    notes: dict[str, str] = field(default_factory=dict)
 
     def hole_numbers(self) -> list[int]:
         """Numbers of the holes drawn, in order."""

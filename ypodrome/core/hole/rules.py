@@ -27,9 +27,6 @@ OB_RELIEF_M = 1.0
 PENALTY_THROWS = 1
 """Out of bounds (806.02), missed mandatory (804.01), lost disc (805.03): one throw each."""
 
-THROW_TIME_S = 30
-"""Time to throw, 802.03."""
-
 
 @dataclass(frozen=True)
 class Outcome:

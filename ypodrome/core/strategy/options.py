@@ -21,7 +21,6 @@ from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.search import Judged
 from ypodrome.core.strategy.situation import Situation
 
-SIDES = ("left", "right", "short", "long")
 SMALL_MISS = 0.7
 """Standard deviations within which a throw counts as no miss (chosen)."""
 

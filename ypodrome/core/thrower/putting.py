@@ -20,7 +20,6 @@ TARGET_HALF_WIDTH_M = 0.27
 """Half the width of the chains that hold a disc: about 54 cm across [common practice]."""
 
 SHORTEST_M = 0.5
-TAP_IN_M = 1.0
 
 SPREAD_PER_WIND = 0.05
 """Growth of the spread per m/s of wind (chosen: a 5 m/s breeze takes a 35 % putt to about 29 %)."""

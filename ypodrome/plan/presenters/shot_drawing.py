@@ -14,7 +14,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, heights
-from ypodrome.drawing.frame import Frame, dots_of, path_of
+from ypodrome.drawing.frame import Frame, barbs_of, dots_of, path_of
 
 BARB_EVERY_M = 3.0
 CORE_SHARE = 0.8
@@ -70,17 +70,9 @@ def _barbs(path: NDArray, pixels: NDArray, scene: Scene, scale: float) -> str:
     at, rows = spaced(path, BARB_EVERY_M)
     steps = np.hypot(*np.diff(path[:, 1:3], axis=0).T)
     along = np.concatenate([[0.0], np.cumsum(steps)])
-    x = np.interp(at, along, pixels[:, 0])
-    y = np.interp(at, along, pixels[:, 1])
-    dx, dy = np.gradient(x), np.gradient(y)
-    size = np.hypot(dx, dy) + 1e-9
+    marks = np.stack([np.interp(at, along, pixels[:, k]) for k in (0, 1)], axis=1)
     height = rows[:, 3] - heights(scene.field, np.ascontiguousarray(rows[:, 1:3]))
-    length = np.maximum(height, 0.0) * scale
-    # barbs lean back along the flight, like those of a feather
-    ux, uy = (-dy - 0.5 * dx) / size, (dx - 0.5 * dy) / size
-    return "".join(
-        f"M{a:.1f} {b:.1f}l{c:.1f} {d:.1f}" for a, b, c, d in zip(x, y, ux * length, uy * length, strict=True)
-    )
+    return barbs_of(marks, np.maximum(height, 0.0) * scale)
 
 
 def _two_thirds(rests: NDArray[np.float64]) -> NDArray[np.float64]:
