@@ -27,8 +27,9 @@ bench:
 	$(PY) -m pytest benchmarks --benchmark-columns=min,median,max,rounds -o addopts=-q
 
 fit:
-	$(PY) scripts/fit_flight.py
-	$(PY) scripts/fit_flight.py --report > docs/flight-residuals.md
+	$(PY) -m scripts.flight_fit
+	$(PY) -m scripts.flight_fit --report
+	$(PY) -m scripts.flight_fit.ground > docs/ground-play.md
 
 screenshots:
 	$(PY) scripts/take_screenshots.py

@@ -10,23 +10,50 @@ from tests.reference.test_against_solve_ivp import derivative, initial_state
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.flight.batch import STEP_S, fly_batch
 from ypodrome.core.flight.release import Release, Throw
+from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.ground.field import open_field
-from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.hole.features import HoleLine, Pin, Tee, Tree
+from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.thrower import PRESETS
+from ypodrome.core.thrower.spread import scatter, standard_draws
 
-FLIGHTS = 2000
+FLIGHTS = 10_000
+CLOUD = 300
 ROW = aero_row(Disc("x", 9, 5, -1, 2))
 RELEASE = Release(24.0, launch_rad=math.radians(9)).row()
 
 
-def arguments(field, n):
+def arguments(field, n, scattered=False):
+    """A batch of n throws: one mean release, or a club player's scatter of it."""
     zeros = np.zeros(n, np.int64)
-    return (np.repeat(RELEASE[None], n, 0), zeros, ROW[None], np.full((n, 2), 3.0), 1.225, zeros, field,
-            STEP_S)  # fmt: skip
+    releases = np.repeat(RELEASE[None], n, 0)
+    if scattered:
+        releases = scatter(RELEASE[None], PRESETS["club"], np.ones(1), standard_draws(n, 1))[0]
+    seeds = np.arange(1, n + 1) if scattered else zeros
+    return (releases, zeros, ROW[None], np.full((n, 2), 3.0), 1.225, seeds, field, STEP_S)
+
+
+def sixty_trees() -> Scene:
+    """A hole to the east with sixty trees beside and in the line."""
+    rng = np.random.default_rng(4)
+    places = np.stack([rng.uniform(15, 110, 60), rng.uniform(-25, 25, 60)], axis=1)
+    trees = tuple(Tree((1,), (float(x), float(y))) for x, y in places)
+    line = HoleLine(1, ((0, 0), (100, 0)))
+    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (100, 0)), 3, trees=trees)
 
 
 def test_batch_on_open_ground(benchmark):
-    """Divide by 2000 for one flight on one core."""
+    """Divide by 10,000 for one flight on one core."""
     benchmark(fly_batch, *arguments(open_field(), FLIGHTS))
+
+
+def test_batch_among_sixty_obstacles(benchmark):
+    benchmark(fly_batch, *arguments(sixty_trees().field, FLIGHTS))
+
+
+def test_cloud_among_sixty_obstacles(benchmark):
+    """A cloud of 300 scattered throws on all cores, as a drag of the aim asks for it."""
+    benchmark(fly_many, *arguments(sixty_trees().field, CLOUD, scattered=True))
 
 
 @pytest.mark.parametrize("hole", [1, 2, 3])
@@ -41,4 +68,5 @@ def test_batch_on_a_demo_hole(benchmark, demo_course, hole):
 def test_solve_ivp_once(benchmark):
     """RK45 at rtol 1e-6, one flight of the same length."""
     start = initial_state(24.0, Throw.RHBH, 0.0, math.radians(9), RELEASE[8])
-    benchmark(solve_ivp, derivative, (0.0, 6.8), start, args=(ROW, (3.0, 3.0)), rtol=1e-6)
+    hang_s = fly_batch(*arguments(open_field(), 1))[0, 3]
+    benchmark(solve_ivp, derivative, (0.0, hang_s), start, args=(ROW, (3.0, 3.0)), rtol=1e-6)

@@ -73,7 +73,7 @@ def _parser() -> Parser:
 
 def _add_fly(command: Parser) -> None:
     command.add_argument("--disc", required=True, help="speed/glide/turn/fade, as 9/5/-1/2")
-    command.add_argument("--throw", required=True, help="RHBH RHFH RHOH LHBH LHFH LHOH")
+    command.add_argument("--throw", required=True, help="RHBH RHFH RHOH RHTH, and LH for the left hand")
     speed = command.add_mutually_exclusive_group(required=True)
     speed.add_argument("--speed-mph", type=number)
     speed.add_argument("--speed-m-s", type=number)
@@ -102,7 +102,7 @@ def _add_plan(command: Parser) -> None:
     command.add_argument("--wet", action="store_true")
     command.add_argument("--posture", choices=api.POSTURES, default="even")
     command.add_argument("--without", action="append", default=[], metavar="KIND",
-                         choices=["backhand", "forehand", "overhand", "roller"])  # fmt: skip
+                         choices=api.KINDS)  # fmt: skip
     command.add_argument("--seed", type=int, default=1)
     command.set_defaults(run=run_plan)
 
@@ -133,20 +133,19 @@ def run_fly(options: argparse.Namespace) -> int:
     release = api.Release(
         speed, _throw(options.throw), math.radians(options.hyzer_deg),
         math.radians(options.nose_deg), math.radians(options.launch_deg),
-        math.radians(options.aim_deg), options.release_height_m - options.land_height_m,
+        math.radians(options.aim_deg), options.release_height_m,
     )  # fmt: skip
-    if release.height_m <= 0.0:
-        raise BadInput("--land-height-m must be lower than the release height")
+    if options.release_height_m <= 0.0:
+        raise BadInput("--release-height-m must be above the ground at the lie")
     # 0 is a head wind, 90 from the right: a compass seen facing east, the x axis
     wind = api.Wind(options.wind_m_s, options.wind_from_deg + EAST_FACING_DEG)
     air = api.Air(api.air_density_kg_m3(options.temperature_c, options.altitude_m), wind)
-    flight = api.fly(_disc(options), release, air, api.open_field(options.surface))
-    side = release.throw.hyzer_side
-    print(json.dumps(flight_document(flight, side, options.land_height_m, options.path), indent=1))
+    flight = api.fly_to_height(_disc(options), release, air, options.surface, options.land_height_m)
+    print(json.dumps(flight_document(flight, release.throw.hyzer_side, options.path), indent=1))
     return OK
 
 
-def flight_document(flight: api.Flight, side: int, land_height_m: float, with_path: bool) -> dict[str, Any]:
+def flight_document(flight: api.Flight, side: int, with_path: bool) -> dict[str, Any]:
     """A flight as plain values; heights above the ground at the lie, left positive."""
     out = flight.out
     document: dict[str, Any] = {
@@ -154,7 +153,7 @@ def flight_document(flight: api.Flight, side: int, land_height_m: float, with_pa
         "carry_left_m": out[b.CARRY_Y],
         "rest_m": out[b.REST_X],
         "rest_left_m": out[b.REST_Y],
-        "apex_m": out[b.APEX_M] + land_height_m,
+        "apex_m": out[b.APEX_M],
         "hang_s": out[b.HANG_S],
         "max_left_m": out[b.MAX_LEFT_M],
         "max_right_m": out[b.MAX_RIGHT_M],
@@ -166,7 +165,7 @@ def flight_document(flight: api.Flight, side: int, land_height_m: float, with_pa
     document = {k: round(float(v), 3) for k, v in document.items()}
     if with_path:
         document["path"] = [
-            [round(t, 3), round(x, 3), round(y, 3), round(z + land_height_m, 3),
+            [round(t, 3), round(x, 3), round(y, 3), round(z, 3),
              round(side * math.degrees(bank), 2)]
             for t, x, y, z, bank in flight.path.tolist()
         ]  # fmt: skip

@@ -156,7 +156,7 @@ def test_cautions_name_roads_paths_and_water():
 
 def test_unknown_hole_tee_or_pin_says_what_there_is(demo_course):
     with pytest.raises(LookupError, match="holes: 1, 2, 3"):
-        scene_for(demo_course, 9)
+        scene_for(demo_course, 19)
     with pytest.raises(LookupError, match="there is: long, short"):
         scene_for(demo_course, 1, tee="blue")
 

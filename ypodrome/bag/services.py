@@ -6,7 +6,7 @@ from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.bag.models import BagDisc
-from ypodrome.core.api import Disc
+from ypodrome.core.api import Disc, StockLine, Throw
 from ypodrome.interchange.bag_csv import read_bag
 
 
@@ -28,3 +28,13 @@ def import_bag(owner: Player, data: bytes) -> list[BagDisc]:
 def core_bag(owner: Player) -> tuple[Disc, ...]:
     """The player's discs as the core knows them."""
     return tuple(d.to_core() for d in owner.discs.all())
+
+
+def core_lines(owner: Player) -> tuple[StockLine, ...]:
+    """The lines the player has kept on the bench, as the core plans with them. Prefetch
+    `lines__disc` where this is asked often."""
+    return tuple(
+        StockLine(line.name, line.disc.to_core(), Throw(line.throw).kind, line.hyzer_deg, line.nose_deg,
+                  line.launch_deg)
+        for line in owner.lines.all()
+    )  # fmt: skip

@@ -3,6 +3,7 @@
 from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.disc import Disc, Plastic
 from ypodrome.core.flight import batch as result
+from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
@@ -10,15 +11,17 @@ from ypodrome.core.ground.field import cell, open_field
 from ypodrome.core.hole.features import Course
 from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
+from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.lines import power_words
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.plan import HolePlan, plan_hole, re_aimed, score_chances
 from ypodrome.core.strategy.situation import POSTURES, Situation
 from ypodrome.core.strategy.solve import heights
-from ypodrome.core.thrower import PRESETS, PuttingModel, Spread, Thrower
+from ypodrome.core.thrower import KINDS, PRESETS, PuttingModel, Spread, Thrower
 from ypodrome.core.warm import warm
 
 __all__ = [
+    "KINDS",
     "PENALISED",
     "POSTURES",
     "PRESETS",
@@ -37,12 +40,14 @@ __all__ = [
     "Scene",
     "Situation",
     "Spread",
+    "StockLine",
     "Throw",
     "Thrower",
     "Wind",
     "air_density_kg_m3",
     "cell",
     "fly",
+    "fly_to_height",
     "heights",
     "missed_releases",
     "open_field",

@@ -39,6 +39,7 @@ def option_document(option: Option, origin: LonLat) -> Json:
         "disc": option.disc.name,
         "throw": option.throw,
         "line": option.line,
+        "own_line": option.own_line,
         "hyzer_deg": round(option.hyzer_deg, 1),
         "nose_deg": round(option.nose_deg, 1),
         "launch_deg": round(option.launch_deg, 1),

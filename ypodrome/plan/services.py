@@ -11,7 +11,7 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.bag.services import core_bag
+from ypodrome.bag.services import core_bag, core_lines
 from ypodrome.core.api import (
     POSTURES,
     Air,
@@ -74,6 +74,7 @@ def situation_of(hole: PlannedHole) -> Situation:
         ),
         posture=plan.posture,
         without=tuple(plan.without),
+        lines=core_lines(plan.owner),
     )
 
 
@@ -84,7 +85,7 @@ def fingerprint_of(hole: PlannedHole) -> str:
         course.pk, course.updated.isoformat(), hole.number, hole.tee, hole.pin, hole.par,
         plan.posture, plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s, plan.temperature_c,
         plan.wet, sorted(plan.without), plan.owner.thrower_document, plan.owner.units,
-        [str(d) for d in core_bag(plan.owner)],
+        [str(d) for d in core_bag(plan.owner)], [str(line) for line in core_lines(plan.owner)],
     ]  # fmt: skip
     return hashlib.sha256(json.dumps(inputs, sort_keys=True).encode()).hexdigest()
 

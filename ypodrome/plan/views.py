@@ -24,6 +24,7 @@ from ypodrome.plan.presenters.sheet import sheet_context, shot_context
 def own_plan(request: HttpRequest, pk: int) -> GamePlan:
     """The player's own plan, or a 404."""
     plans = GamePlan.objects.select_related("layout__course", "owner")
+    plans = plans.prefetch_related("owner__discs", "owner__lines__disc")
     return get_object_or_404(plans, pk=pk, owner=request.player)
 
 
@@ -31,6 +32,7 @@ def own_hole(request: HttpRequest, pk: int, number: int, drawn: bool = True) -> 
     """A hole of the player's own plan, or a 404; its drawings are left in the database if not needed."""
     holes = PlannedHole.objects if drawn else PlannedHole.objects.defer("result", "chosen")
     holes = holes.select_related("plan__layout__course", "plan__owner")
+    holes = holes.prefetch_related("plan__owner__discs", "plan__owner__lines__disc")
     return get_object_or_404(holes, plan_id=pk, plan__owner=request.player, number=number)
 
 

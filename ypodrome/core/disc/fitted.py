@@ -30,4 +30,10 @@ FITTED = {
     "b_speed": -0.027325,
     "low_speed": 0.020291,
     "top": 0.088762,
+    "k_fade": 0.0,
+    "cl0_fade": 0.0,
+    "cla_fade": 0.0,
+    "c_speed": 0.0,
+    "c_turn": 0.0,
+    "k_speed": 0.0,
 }

@@ -1,8 +1,9 @@
 """Release states: how a throw leaves the hand.
 
 A release is a row of RELEASE_SIZE numbers. `hyzer` is positive when the edge on the fade side is
-down; for overhand throws it is positive when the edge on the side of the thrower's head is down
-(60° to 90°: on edge). `nose` is the angle of attack against the ground velocity.
+down; for overhand throws it is positive when the disc's top faces the side it is thrown on edge to:
+the thrower's head for a tomahawk (forehand grip), away from the head for a thumber (60° to 90°: on
+edge). `nose` is the angle of attack against the ground velocity.
 """
 
 from __future__ import annotations
@@ -24,14 +25,16 @@ hyzer [rad], spin [rad/s, signed about the axis], side (+1 if hyzer leans the di
 
 
 class Throw(StrEnum):
-    """Kinds of throw, hand first: backhand, forehand, overhand."""
+    """Kinds of throw, hand first: backhand, forehand, overhand (tomahawk), thumber."""
 
     RHBH = "RHBH"
     RHFH = "RHFH"
     RHOH = "RHOH"
+    RHTH = "RHTH"
     LHBH = "LHBH"
     LHFH = "LHFH"
     LHOH = "LHOH"
+    LHTH = "LHTH"
 
     @property
     def hand(self) -> str:
@@ -40,26 +43,26 @@ class Throw(StrEnum):
 
     @property
     def kind(self) -> str:
-        """backhand, forehand or overhand"""
-        return {"BH": "backhand", "FH": "forehand", "OH": "overhand"}[self.value[2:]]
+        """backhand, forehand, overhand or thumber"""
+        return {"BH": "backhand", "FH": "forehand", "OH": "overhand", "TH": "thumber"}[self.value[2:]]
 
     @property
     def spin_sign(self) -> int:
         """Sign of the spin about the axis: a right-hand backhand is clockwise from above, -1."""
         sign = 1 if self.hand == "right" else -1
-        return -sign if self.kind == "backhand" else sign
+        return -sign if self.kind in ("backhand", "thumber") else sign
 
     @property
     def hyzer_side(self) -> int:
         """+1 if a positive hyzer angle puts the left edge down.
 
         A disc fades to the side opposite its spin sign; an overhand throw is measured towards the
-        thrower's head, which is the other side.
+        thrower's head, a thumber away from it, which are the other sides.
         """
-        return self.spin_sign if self.kind == "overhand" else -self.spin_sign
+        return self.spin_sign if self.kind in ("overhand", "thumber") else -self.spin_sign
 
 
-SPIN_RATIO = {"backhand": 0.50, "forehand": 0.42, "overhand": 0.35}
+SPIN_RATIO = {"backhand": 0.50, "forehand": 0.42, "overhand": 0.35, "thumber": 0.35}
 """Rim speed over forward speed. Backhand 0.45 to 0.55, forehands less [common practice];
 overhand chosen below forehand."""
 

@@ -10,6 +10,7 @@ import math
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from ypodrome.core.ground.field import cell, ground_height
 from ypodrome.core.hole.features import Point
@@ -20,6 +21,9 @@ BASKET_TOP_M = 1.4
 SIGHT_STEP_M = 1.0
 THICK_M = 12.0
 """Metres of woods below the canopy through which nobody sees (chosen)."""
+
+CLEAR_FLOOR = 0.03
+"""Hazard per metre under a canopy up to which one sees through it (chosen)."""
 
 STEEP = 0.35
 """Slope (about 19°) from which footing and banks deserve a word (chosen)."""
@@ -42,9 +46,15 @@ def blind_because(scene: Scene, lie: Point) -> str | None:
             return "the ground"
         i, j = cell(field, x, y)
         g = field.grove[i, j]
-        if g >= 0 and eye - ground < field.groves[g][0]:
+        if g >= 0 and _hides(field.groves[g], eye - ground):
             wooded += SIGHT_STEP_M
     return "the woods" if wooded > THICK_M else None
+
+
+def _hides(grove: NDArray[np.float64], above_ground_m: float) -> bool:
+    """Whether a grove (row of `Field.groves`) hides what is seen through it at a height."""
+    top, base, _, floor_hazard = grove[:4]
+    return above_ground_m < top and (above_ground_m > base or floor_hazard > CLEAR_FLOOR)
 
 
 def cautions(scene: Scene) -> tuple[str, ...]:

@@ -30,6 +30,7 @@ def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: in
     """Fly every throw with the same luck: common random numbers make differences sharp."""
     z = standard_draws(draws, seed)
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet)
+    factors = factors * arsenal.practice_factor(throws.combo)
     releases = scatter(throws.release, situation.thrower.spread, factors, z)
     m, k = releases.shape[:2]
     flat = releases.reshape(m * k, -1)

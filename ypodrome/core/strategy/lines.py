@@ -9,10 +9,20 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
 
+NAMED_BY_KIND = {"overhand": "tomahawk", "thumber": "thumber"}
+TUNNEL_APEX_M = 3.0
+OVER_THE_TOP_M = 14.0
+"""Highest point below which a straight line is a tunnel shot, and above which it goes over what
+stands in the way (chosen)."""
 
-def line_name(hyzer_deg: float, launch_deg: float, out: NDArray[np.float64]) -> str:
-    """What players would call a mean flight: its release angles and result row [OUT_SIZE]."""
-    distance = math.hypot(out[b.REST_X] - out[b.CARRY_X], out[b.REST_Y] - out[b.CARRY_Y])
+
+def line_name(kind: str, hyzer_deg: float, launch_deg: float, out: NDArray[np.float64]) -> str:
+    """What players would call a mean flight: kind, release angles and result row [OUT_SIZE]."""
+    if kind in NAMED_BY_KIND:
+        return NAMED_BY_KIND[kind]
+    if kind == "roller":
+        return "roller" if _ran_m(out) > 8 else "cut roller, held up"
+    distance = _ran_m(out)
     landing = math.degrees(out[b.LANDING_HYZER_RAD])
     least = math.degrees(out[b.LEAST_BANK_RAD])
     descent = math.degrees(out[b.DESCENT_RAD])
@@ -28,11 +38,18 @@ def line_name(hyzer_deg: float, launch_deg: float, out: NDArray[np.float64]) -> 
         if launch_deg >= 18:
             return "stall hyzer"
         return "skip hyzer" if distance > 8 and descent < 22 else "stock hyzer"
-    if launch_deg <= 5:
-        return "low straight"
+    if out[b.APEX_M] < TUNNEL_APEX_M:
+        return "tunnel shot"
+    if out[b.APEX_M] > OVER_THE_TOP_M:
+        return "over the top"
     if landing > 25:
         return "straight, late fade"
     return "straight"
+
+
+def _ran_m(out: NDArray[np.float64]) -> float:
+    """Ground play: from first contact to rest [m]."""
+    return math.hypot(out[b.REST_X] - out[b.CARRY_X], out[b.REST_Y] - out[b.CARRY_Y])
 
 
 def power_words(power: float) -> str:

@@ -37,6 +37,7 @@ class Option:
     throw: str
     kind: str
     line: str
+    own_line: str
     hyzer_deg: float
     nose_deg: float
     launch_deg: float
@@ -87,7 +88,8 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
         disc=judged.arsenal.discs[int(judged.arsenal.disc[combo])],
         throw=situation.thrower.throw(kind).value,
         kind=kind,
-        line=line_name(hyzer_deg, launch_deg, mean.out),
+        line=line_name(kind, hyzer_deg, launch_deg, mean.out),
+        own_line=judged.arsenal.own_line(combo),
         hyzer_deg=hyzer_deg,
         nose_deg=math.degrees(release[NOSE]),
         launch_deg=launch_deg,

@@ -11,7 +11,7 @@ import numpy as np
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, X, Y, Z
 from ypodrome.core.hole.sight import cautions
-from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, at_power
+from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_power
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
 from ypodrome.core.strategy.search import QUICK, Judged, judge_one, objective, search
@@ -186,7 +186,8 @@ def _with_roles(options: list[Option]) -> list[Option]:
     first = replace(options[0], role="first")
     rest = options[1:]
     roles = [first]
-    other_hand = next((o for o in rest if o.kind != first.kind), None)
+    others = [o for o in rest if o.kind != first.kind]
+    other_hand = next((o for o in others if o.kind in HANDS), others[0] if others else None)
     if other_hand is not None:
         roles.append(replace(other_hand, role="contingency"))
         rest = [o for o in rest if o is not other_hand]

@@ -10,9 +10,12 @@ from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.arsenal import (
     APPROACH_SHAPES_DEG,
+    HANDS,
+    OVERHEAD,
     PLANNED_KINDS,
     Arm,
     Arsenal,
+    StockLine,
     approach_discs,
     build_arsenal,
 )
@@ -23,7 +26,8 @@ POSTURES = ("par", "even", "attack")
 
 @dataclass(frozen=True)
 class Situation:
-    """Inputs of a hole's plan. `without` names kinds of throw that are off today."""
+    """Inputs of a hole's plan. `without` names kinds of throw that are off today, `lines` are the
+    player's own, offered besides the usual shapes."""
 
     scene: Scene
     thrower: Thrower
@@ -32,6 +36,7 @@ class Situation:
     posture: str = "even"
     without: tuple[str, ...] = ()
     seed: int = 1
+    lines: tuple[StockLine, ...] = ()
 
     def __post_init__(self) -> None:
         if self.posture not in POSTURES:
@@ -45,9 +50,11 @@ class Situation:
 
     @property
     def kinds(self) -> tuple[str, ...]:
-        """Kinds of throw the player has and that are on today."""
-        owned = self.thrower.max_distance_m
-        return tuple(k for k in PLANNED_KINDS if k in owned and k not in self.without)
+        """Kinds of throw the player has, that are on today and that the hole allows."""
+        off = set(self.without)
+        if not self.scene.line.overhead_allowed:
+            off.update(OVERHEAD)
+        return tuple(k for k in PLANNED_KINDS if k in self.thrower.max_distance_m and k not in off)
 
     @property
     def arms(self) -> tuple[Arm, ...]:
@@ -62,9 +69,10 @@ class Situation:
     @cached_property
     def arsenal(self) -> Arsenal:
         """Everything that can be thrown from the tee."""
-        return build_arsenal(self.bag, self.arms)
+        return build_arsenal(self.bag, self.arms, lines=self.lines)
 
     @cached_property
     def approach_arsenal(self) -> Arsenal:
         """The smaller choice that values lies on the way."""
-        return build_arsenal(approach_discs(self.bag), self.arms, APPROACH_SHAPES_DEG)
+        plain = tuple(arm for arm in self.arms if arm[0] in HANDS)
+        return build_arsenal(approach_discs(self.bag), plain or self.arms, APPROACH_SHAPES_DEG)

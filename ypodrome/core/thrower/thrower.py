@@ -17,8 +17,10 @@ from ypodrome.core.ground.field import open_field
 from ypodrome.core.thrower.putting import PuttingModel
 from ypodrome.core.thrower.spread import PRESETS, Spread
 
-KINDS = ("backhand", "forehand", "overhand", "roller")
-CODES = {"backhand": "HBH", "forehand": "HFH", "overhand": "HOH"}
+KINDS = ("backhand", "forehand", "overhand", "thumber", "roller")
+CODES = {"backhand": "HBH", "forehand": "HFH", "overhand": "HOH", "thumber": "HTH", "roller": "HBH"}
+"""Kinds of throw and the throw each is made with: a roller is a backhand set down on its edge."""
+
 LIMITS_M = (15.0, 200.0)
 LAUNCHES_RAD = tuple(math.radians(a) for a in (8.0, 11.0, 14.0))
 

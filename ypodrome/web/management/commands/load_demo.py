@@ -29,5 +29,5 @@ class Command(BaseCommand):
             player = create_player("demo", (FOLDER / "thrower.json").read_bytes())
             import_bag(player, (FOLDER / "bag.csv").read_bytes())
             course = import_course(player, (FOLDER / "course.geojson").read_bytes())
-            start_plan(player, course.layouts.get(), HOUR)
+            start_plan(player, course.layouts.order_by("pk")[0], HOUR)
         self.stdout.write(f"Demo data: {player.name} on {course.name}.")

@@ -1,0 +1,1 @@
+"""Fits the constants that turn flight numbers into coefficients; see docs/flight-model.md."""

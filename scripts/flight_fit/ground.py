@@ -1,0 +1,95 @@
+"""Print typical ground play by surface and landing, as the Markdown of docs/ground-play.md.
+
+Run: python -m scripts.flight_fit.ground
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.disc import Disc, Plastic, aero_row
+from ypodrome.core.disc.aero import nominal_speed_m_s
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import Release, Throw
+from ypodrome.core.flight.simulate import Air, fly_many
+from ypodrome.core.ground.field import Field, open_field
+from ypodrome.core.thrower import PRESETS
+from ypodrome.core.thrower.spread import scatter, standard_draws
+
+DRAWS = 512
+
+
+@dataclass(frozen=True)
+class Landing:
+    """A throw that lands in a way players have a word for."""
+
+    name: str
+    disc: Disc
+    release: Release
+
+
+def _throw(speed: float, hyzer: float, launch: float, kind: Throw = Throw.RHBH) -> Release:
+    return Release(speed, kind, math.radians(hyzer), 0.0, math.radians(launch))
+
+
+V4, V9 = nominal_speed_m_s(4), nominal_speed_m_s(9)
+LANDINGS = (
+    Landing("low flat driver 9/4/0/3", Disc("d", 9, 4, 0, 3), _throw(V9, 0, 3)),
+    Landing("stock hyzer 9/4/0/3", Disc("d", 9, 4, 0, 3), _throw(0.9 * V9, 20, 9)),
+    Landing("straight midrange 5/4/0/1", Disc("d", 5, 4, 0, 1), _throw(0.9 * nominal_speed_m_s(5), 0, 9)),
+    Landing("approach 4/1/0/3", Disc("d", 4, 1, 0, 3), _throw(0.8 * V4, 10, 12)),
+    Landing("steep approach 4/1/0/3", Disc("d", 4, 1, 0, 3), _throw(0.85 * V4, 30, 35)),
+    Landing("spike 9/4/0/4", Disc("d", 9, 4, 0, 4), _throw(V9, 60, 42)),
+    Landing("roller 9/5/-3/1", Disc("d", 9, 5, -3, 1), _throw(V9, -58, 2)),
+)
+SURFACES = ("pavement", "hardpack", "gravel", "cut_grass", "pine_straw", "leaves", "long_grass", "sand",
+            "rough", "mud")  # fmt: skip
+
+
+def thrown(landing: Landing, field: Field) -> NDArray[np.float64]:
+    """Results [DRAWS, OUT_SIZE] of a club player's throws."""
+    draws = standard_draws(DRAWS, 1)
+    releases = scatter(landing.release.row()[None], PRESETS["club"], np.ones(1), draws)[0]
+    zeros = np.zeros(DRAWS, np.int64)
+    return fly_many(
+        releases, zeros, aero_row(landing.disc)[None], np.zeros((DRAWS, 2)), Air().density_kg_m3,
+        np.arange(1, DRAWS + 1), field,
+    )  # fmt: skip
+
+
+def runs(out: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Distance from first contact to rest [n, m]."""
+    return np.hypot(out[:, b.REST_X] - out[:, b.CARRY_X], out[:, b.REST_Y] - out[:, b.CARRY_Y])
+
+
+def cell(landing: Landing, field: Field) -> str:
+    low, middle, high = np.percentile(runs(thrown(landing, field)), (10, 50, 90))
+    return f"{middle:.1f} ({low:.1f}–{high:.1f})"
+
+
+def main() -> None:
+    print("| landing | " + " | ".join(s.replace("_", " ") for s in SURFACES) + " | wet grass |")
+    print("|---|" + "---|" * (len(SURFACES) + 1))
+    fields = [open_field(s) for s in SURFACES] + [open_field("cut_grass", wet=True)]
+    for landing in LANDINGS:
+        print(f"| {landing.name} | " + " | ".join(cell(landing, f) for f in fields) + " |")
+    print("\n| plastic, on cut grass | " + " | ".join(x.name for x in LANDINGS[:5]) + " |")
+    print("|---|" + "---|" * 5)
+    for plastic in Plastic:
+        row = [
+            cell(Landing(x.name, Disc("d", *_numbers(x.disc), plastic=plastic), x.release), open_field())
+            for x in LANDINGS[:5]
+        ]
+        print(f"| {plastic.value} | " + " | ".join(row) + " |")
+
+
+def _numbers(disc: Disc) -> tuple[float, float, float, float]:
+    return disc.speed, disc.glide, disc.turn, disc.fade
+
+
+if __name__ == "__main__":
+    main()
