@@ -9,6 +9,7 @@ import numpy as np
 from ypodrome.core.air import Wind
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly_row
 from ypodrome.core.ground.field import Field, open_field
@@ -42,6 +43,12 @@ def throw(
     air = Air(DENSITY, Wind(m_s_from_mph(wind_mph), wind_from))
     row = aero_row(Disc("test", *numbers))
     return fly_row(row, release.row(), air.wind_vector(), DENSITY, field or open_field(surface), step_s, seed)
+
+
+def throw_to_height(numbers, mph: float, land_height_m: float) -> Flight:
+    """A flat reference throw that lands on level ground at a height [m]."""
+    release = Release(m_s_from_mph(mph), launch_rad=math.radians(9.0))
+    return fly_to_height(Disc("test", *numbers), release, Air(DENSITY), "cut_grass", land_height_m)
 
 
 def carry(flight: Flight) -> float:

@@ -73,14 +73,14 @@ def flip(t: Thrown) -> Misses:
         "flip stands up": below(stands[best], 3.0, 3.0),
         "4° less turns over": below(ends[best - 4], -0.05, 0.03),
         "4° more hangs left": above(ends[best + 4], 0.05, 0.03),
-        "stable disc stays on hyzer": above(stable[best], 5.5, 2.0),
+        "stable disc stays on hyzer": above(stable[best], 5.3, 1.0),
         "stable disc ends left": above(stable_ends[best], 0.15, 0.05),
     }
 
 
 def flex(t: Thrown) -> Misses:
     misses = {}
-    for hyzer, unit in ((-8, 0.06), (-10, 0.06), (-12, 0.15)):
+    for hyzer, unit in ((-8, 0.05), (-10, 0.05), (-12, 0.15)):
         throw = ((9, 4, 0, 3), V9, hyzer, 0.0, 11.0)
         out = t.row(*throw)
         back = (out[b.CARRY_Y] + out[b.MAX_RIGHT_M]) / max(out[b.MAX_RIGHT_M], 0.5)
@@ -104,10 +104,10 @@ def arm_speed(t: Thrown) -> Misses:
         "too much disc fades more": above(back[0] - back[1], 0.01, 0.02),
         "faster turns more": above(hard[b.MAX_RIGHT_M] / max(usual[b.MAX_RIGHT_M], 0.3), 2.2, 0.3),
         "putter thrown hard turns": above(t.row((2, 3, 0, 1), V53)[b.MAX_RIGHT_M], 3.0, 2.0),
-        "approach disc thrown hard": below(t.carry((4, 1, 0, 3), V53), 73.0, 4.0),
+        "approach disc thrown hard": below(t.carry((4, 1, 0, 3), V53), 74.0, 6.0),
     }
     for numbers in ((2, 3, 0, 1), (3, 3, 0, 2), (2, 4, -1, 1)):
-        misses[f"putter thrown hard {numbers}"] = below(t.carry(numbers, V53), 82.0, 5.0)
+        misses[f"putter thrown hard {numbers}"] = below(t.carry(numbers, V53), 82.0, 7.0)
     return misses
 
 
@@ -129,7 +129,7 @@ def winds(t: Thrown) -> Misses:
         t.carry((9, 5, -1, 2), V9, launch=a, wind=TAIL) for a in (5.0, 8.0, 11.0, 14.0, 17.0, 20.0)
     )
     gain = best_tail / best_still - 1
-    misses["tail wind gains"] = above(gain, 0.01, 0.015) + below(gain, 0.10, 0.03)
+    misses["tail wind gains"] = above(gain, 0.004, 0.004) + below(gain, 0.10, 0.03)
     side = t.row((7, 5, 0, 2), V7, wind=FROM_RIGHT)[b.CARRY_Y] - t.row((7, 5, 0, 2), V7)[b.CARRY_Y]
     misses["cross wind moves"] = above(side, 5.5, 2.0) + below(side, 16.0, 2.0)
     return misses
@@ -157,7 +157,7 @@ def angles(t: Thrown) -> Misses:
     high = ((9, 5, -1, 2), V9, 0.0, 0.0, 20.0)
     misses["high flat throw fades"] = above(t.degrees(b.LANDING_HYZER_RAD, *high), 20.0, 10.0)
     misses["high flat throw ends left"] = above(t.end(*high), 0.1, 0.05)
-    for launch, unit in ((35.0, 8.0), (40.0, 2.0), (45.0, 2.0)):
+    for launch, unit in ((35.0, 20.0), (40.0, 6.0), (45.0, 2.0)):
         descent = t.degrees(b.DESCENT_RAD, (9, 4, 0, 4), V9, 60.0, 0.0, launch)
         misses[f"spike from {launch:.0f}° is steep"] = above(descent, 50.4, unit)
     return misses
@@ -179,8 +179,8 @@ def elevation(f: Constants) -> Misses:
         order = np.argsort(z)
         at_3, at_0, at_low = np.interp([3.0, 0.05, -4.9], z[order], far[order])
         gain, loss = (at_low - at_0) / 4.95, (at_0 - at_3) / 2.95
-        misses[f"falling ground gains {numbers}"] = above(gain, 2.1, 0.3) + below(gain, 3.9, 0.4)
-        misses[f"rising ground costs {numbers}"] = above(loss, 2.1, 0.3) + below(loss, 3.9, 0.4)
+        misses[f"falling ground gains {numbers}"] = above(gain, 2.04, 0.1) + below(gain, 3.9, 0.3)
+        misses[f"rising ground costs {numbers}"] = above(loss, 2.04, 0.1) + below(loss, 3.9, 0.3)
     return misses
 
 

@@ -25,12 +25,14 @@ SCALE = {
     "s0": 0.04, "s0_turn": 0.01, "b": 0.05, "b_fade": 0.03, "b_turn": 0.02, "c": 0.5,
     "c_fade": 0.2, "s0_fade": 0.01, "top_fade": 0.02, "s0_speed": 0.02,
     "b_speed": 0.02, "low_speed": 0.002, "top": 0.02, "k_fade": 0.05, "cl0_fade": 0.01, "cla_fade": 0.1,
-    "c_speed": 0.3, "c_turn": 0.2, "k_speed": 0.05,
+    "c_speed": 0.3, "c_turn": 0.2, "k_speed": 0.05, "k_glide": 0.05, "cd_glide": 0.004, "s0_glide": 0.03,
+    "s0_fade2": 0.01, "low_fade2": 0.0005,
 }  # fmt: skip
 """Plausible spread of each constant, the unit of the pull (chosen)."""
 
 LEAST = {a.CD0: (0.03, 0.01), a.DRAG_K: (0.25, 0.05), a.CLA: (1.2, 0.2), a.CM_B: (0.0, 0.05),
          a.CM_C: (0.0, 0.2), a.CM_TOP: (0.0, 0.02)}  # fmt: skip
+MOST = {a.CM_B: (1.0, 0.1), a.CM_C: (5.0, 0.5)}
 """Least value of a coefficient on every reference disc, and the unit of falling short of it: drag
 positive and rising with the angle of attack, lift too, the moment rising (chosen, to keep the
 functions physical at every attitude)."""
@@ -66,7 +68,7 @@ def unphysical(f: Constants) -> list[float]:
     rows = np.array([aero_row(Disc("fit", *n), f) for n in NUMBERS])
     return [
         max(0.0, least - value) / unit for column, (least, unit) in LEAST.items() for value in rows[:, column]
-    ]
+    ] + [max(0.0, value - most) / unit for column, (most, unit) in MOST.items() for value in rows[:, column]]
 
 
 def search(restarts: int, seed: int, start_from: Constants = START) -> tuple[Constants, float]:

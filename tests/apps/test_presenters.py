@@ -10,8 +10,8 @@ from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.strategy.aim import aim_point
 from ypodrome.core.strategy.solve import heights
 from ypodrome.drawing.frame import Frame, hole_frame
+from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.presenters import overview, sheet
-from ypodrome.plan.presenters.hole_drawing import draw_hole
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.presenters.tee_drawing import draw_tee_view
@@ -88,7 +88,7 @@ def test_the_landing_ellipse_holds_two_throws_in_three(scene, option):
 def test_side_view_shows_the_height_above_ground(scene, option):
     side = draw_side(option, scene, "metric")
     assert side.apex[2].startswith("5")
-    assert side.basket
+    assert side.profile.basket
 
 
 def test_tee_view_puts_a_straight_aim_on_the_basket(scene, option):

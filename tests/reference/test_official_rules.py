@@ -7,7 +7,7 @@ import pytest
 from shapely.geometry import LineString, box
 
 from ypodrome.core.flight import batch as b
-from ypodrome.core.hole import rules
+from ypodrome.core.hole import rule_facts, rules
 from ypodrome.core.hole.features import Area, DropZone, HoleLine, Mando, Pin, Tee
 from ypodrome.core.hole.scene import Scene
 
@@ -32,9 +32,25 @@ TEE = np.zeros((1, 2))
 
 
 def test_circle_and_relief_sizes():
-    assert rules.CIRCLE_1_M == 10.0
-    assert rules.OB_RELIEF_M == 1.0
-    assert rules.PENALTY_THROWS == 1
+    assert rule_facts.CIRCLE_1_M == 10.0
+    assert rule_facts.OB_RELIEF_M == 1.0
+    assert rule_facts.PENALTY_THROWS == 1
+
+
+def test_every_fact_has_a_rule_number_and_says_whether_it_is_from_memory():
+    subjects = {f.subject for f in rule_facts.FACTS}
+    assert subjects >= {
+        "circle",
+        "out of bounds",
+        "mandatory",
+        "drop zone",
+        "lie",
+        "jump putt",
+        "time to throw",
+    }
+    for fact in rule_facts.FACTS:
+        assert fact.number.startswith("80")
+        assert fact.from_memory
 
 
 def test_out_of_bounds_plays_a_metre_in_from_where_it_crossed():

@@ -8,8 +8,13 @@ from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.ground.field import cell, open_field
-from ypodrome.core.hole.features import Course
-from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.hole.features import Course, Layout, LayoutHole
+from ypodrome.core.hole.relief import Surface, contour_lines, surface_through
+from ypodrome.core.hole.rule_facts import FACTS
+from ypodrome.core.hole.scene import Scene, scene_for, whole_course
+from ypodrome.core.hole.scouting import Look, scouting_list
+from ypodrome.core.hole.sight import blind_because, cautions, seen_from_m
+from ypodrome.core.hole.signs import Measured, measure, sign_warning
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
 from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.lines import power_words
@@ -21,6 +26,7 @@ from ypodrome.core.thrower import KINDS, PRESETS, PuttingModel, Spread, Thrower
 from ypodrome.core.warm import warm
 
 __all__ = [
+    "FACTS",
     "KINDS",
     "PENALISED",
     "POSTURES",
@@ -32,6 +38,10 @@ __all__ = [
     "Flight",
     "HolePlan",
     "HoleScore",
+    "Layout",
+    "LayoutHole",
+    "Look",
+    "Measured",
     "Option",
     "Plastic",
     "PuttingModel",
@@ -41,14 +51,19 @@ __all__ = [
     "Situation",
     "Spread",
     "StockLine",
+    "Surface",
     "Throw",
     "Thrower",
     "Wind",
     "air_density_kg_m3",
+    "blind_because",
+    "cautions",
     "cell",
+    "contour_lines",
     "fly",
     "fly_to_height",
     "heights",
+    "measure",
     "missed_releases",
     "open_field",
     "plan_hole",
@@ -57,5 +72,10 @@ __all__ = [
     "result",
     "scene_for",
     "score_chances",
+    "scouting_list",
+    "seen_from_m",
+    "sign_warning",
+    "surface_through",
     "warm",
+    "whole_course",
 ]

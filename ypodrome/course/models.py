@@ -1,4 +1,4 @@
-"""Courses as stored: GeoJSON features by row, layouts by hole."""
+"""Courses as stored: GeoJSON features by row, layouts by hole, and what was changed in them."""
 
 from __future__ import annotations
 
@@ -8,18 +8,30 @@ from ypodrome.accounts.models import Player
 
 
 class Course(models.Model):
-    """A place with holes, owned by the player who drew or imported it."""
+    """A place with holes, owned by the player who drew or imported it.
+
+    `anchor_lon`, `anchor_lat`: origin of the metres that the survey desk draws in. `applied`: how
+    many of its changes are in force; those after it have been undone.
+    """
 
     owner = models.ForeignKey(Player, models.CASCADE, related_name="courses")
     name = models.CharField(max_length=120)
     updated = models.DateTimeField(auto_now=True)
+    anchor_lon = models.FloatField(default=0.0)
+    anchor_lat = models.FloatField(default=0.0)
+    applied = models.PositiveIntegerField(default=0)
 
     def __str__(self) -> str:
         return self.name
 
+    @property
+    def anchor(self) -> tuple[float, float]:
+        """Longitude and latitude of the survey desk's origin."""
+        return self.anchor_lon, self.anchor_lat
+
 
 class Feature(models.Model):
-    """One GeoJSON feature of a course, as it came."""
+    """One GeoJSON feature of a course, as it came. `position` names it: later lies over earlier."""
 
     course = models.ForeignKey(Course, models.CASCADE, related_name="features")
     position = models.PositiveIntegerField()
@@ -28,6 +40,29 @@ class Feature(models.Model):
 
     class Meta:
         ordering = ("position",)
+        constraints = [models.UniqueConstraint(fields=("course", "position"), name="one_feature_a_position")]
+
+
+class Change(models.Model):
+    """One step at the survey desk: features before and after, by position; null where there is none."""
+
+    course = models.ForeignKey(Course, models.CASCADE, related_name="changes")
+    number = models.PositiveIntegerField()
+    steps = models.JSONField()
+
+    class Meta:
+        ordering = ("number",)
+        constraints = [models.UniqueConstraint(fields=("course", "number"), name="one_change_a_number")]
+
+
+class Draft(models.Model):
+    """A file that has been read but not taken: shown first, stored when its owner says so."""
+
+    owner = models.ForeignKey(Player, models.CASCADE, related_name="drafts")
+    course = models.ForeignKey(Course, models.CASCADE, null=True, related_name="drafts")
+    file_name = models.CharField(max_length=200)
+    document = models.JSONField()
+    created = models.DateTimeField(auto_now_add=True)
 
 
 class Layout(models.Model):
@@ -36,6 +71,9 @@ class Layout(models.Model):
     course = models.ForeignKey(Course, models.CASCADE, related_name="layouts")
     name = models.CharField(max_length=80)
     division = models.CharField(max_length=40, blank=True)
+
+    class Meta:
+        ordering = ("pk",)
 
     def __str__(self) -> str:
         return self.name

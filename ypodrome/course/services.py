@@ -2,33 +2,68 @@
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from functools import lru_cache
+from typing import Any
 
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.core.api import Course as CoreCourse
+from ypodrome.core.api import Layout as CoreLayout
 from ypodrome.core.api import Scene, scene_for
 from ypodrome.course.models import Course, Feature, Layout, LayoutHole
 from ypodrome.interchange.course_geojson import course_from_document, load_document
+from ypodrome.interchange.problems import FileProblems
+
+Json = dict[str, Any]
+
+
+def import_course(owner: Player, data: bytes) -> Course:
+    """Store a course file; nothing is stored if anything in it is wrong (FileProblems)."""
+    return store_course(owner, load_document(data))
 
 
 @transaction.atomic
-def import_course(owner: Player, data: bytes) -> Course:
-    """Store a course file; nothing is stored if anything in it is wrong (FileProblems)."""
-    document = load_document(data)
+def store_course(owner: Player, document: Json) -> Course:
+    """Store a parsed course file; FileProblems if anything in it is wrong."""
     core = course_from_document(document)
-    course = Course.objects.create(owner=owner, name=core.name)
+    lon, lat = core.origin
+    course = Course.objects.create(owner=owner, name=core.name, anchor_lon=lon, anchor_lat=lat)
     Feature.objects.bulk_create(
         Feature(course=course, position=k, geometry=f["geometry"], properties=f["properties"])
         for k, f in enumerate(document["features"])
     )
-    for layout in core.layouts:
-        row = Layout.objects.create(course=course, name=layout.name, division=layout.division)
+    store_layouts(course, core.layouts)
+    return course
+
+
+@transaction.atomic
+def store_layouts(course: Course, layouts: Iterable[CoreLayout]) -> None:
+    """Make a course's layouts these. One that keeps its name keeps its plans; others go with theirs
+    only when nothing was planned on them."""
+    wanted = list(layouts)
+    names = [layout.name for layout in wanted]
+    course.layouts.exclude(name__in=names).filter(plans=None).delete()
+    for layout in wanted:
+        row, _ = Layout.objects.update_or_create(
+            course=course, name=layout.name, defaults={"division": layout.division}
+        )
+        row.holes.all().delete()
         LayoutHole.objects.bulk_create(
             LayoutHole(layout=row, number=h.number, tee=h.tee, pin=h.pin, par=h.par) for h in layout.holes
         )
-    return course
+    course.save()
+
+
+def new_course(owner: Player, name: str, lon: float, lat: float) -> Course:
+    """An empty course around a place [deg]. ValueError when the place or name is not one."""
+    name = name.strip()[:120]
+    if not name:
+        raise ValueError("give the course a name")
+    if not (-180.0 <= lon <= 180.0 and -85.0 <= lat <= 85.0):
+        raise ValueError("longitude must be within 180° and latitude within 85°")
+    return Course.objects.create(owner=owner, name=name, anchor_lon=lon, anchor_lat=lat)
 
 
 def document_of(course: Course) -> dict:
@@ -68,3 +103,38 @@ def _scene(pk: int, updated: str, number: int, tee: str, pin: str, par: int, wet
 def scene_of(course: Course, number: int, tee: str, pin: str, par: int, wet: bool) -> Scene:
     """The scene of a hole, packed once."""
     return _scene(course.pk, course.updated.isoformat(), number, tee, pin, par, wet)
+
+
+def keep_layout(course: Course, layout: CoreLayout) -> list[str]:
+    """Store one layout in place of one of the same name; the problems found if it is not sound."""
+    others = [x for x in core_course(course).layouts if x.name != layout.name]
+    document = document_of(course)
+    document["ypodrome"]["layouts"] = [_layout_document(x) for x in (*others, layout)]
+    try:
+        wanted = course_from_document(document).layouts
+    except FileProblems as error:
+        return [str(p) for p in error.problems]
+    store_layouts(course, wanted)
+    return []
+
+
+def _layout_document(layout: CoreLayout) -> Json:
+    holes = [{"hole": h.number, "tee": h.tee, "pin": h.pin, "par": h.par} for h in layout.holes]
+    return {"name": layout.name, "division": layout.division, "holes": holes}
+
+
+def layout_choices(course: Course, name: str) -> Json:
+    """What a layout's form offers: every hole with its tees and pins, and what the layout plays."""
+    core = core_course(course)
+    found = next((x for x in core.layouts if x.name == name), None)
+    plays = {h.number: h for h in found.holes} if found else {}
+    rows = []
+    for line in sorted(core.lines, key=lambda line: line.number):
+        n = line.number
+        tees = [t.label for t in core.tees if not t.holes or n in t.holes]
+        pins = [p.label for p in core.pins if not p.holes or n in p.holes]
+        played = plays.get(n) or LayoutHole(layout=None, number=n, tee=tees[0], pin=pins[0], par=line.par)
+        rows.append(
+            {"line": line, "tees": tees, "pins": pins, "hole": played, "plays": not plays or n in plays}
+        )
+    return {"rows": rows, "layout": found}

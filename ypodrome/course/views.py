@@ -1,41 +1,136 @@
-"""Courses: take a file in, give it back."""
+"""Courses: the shelf, files in and out, layouts."""
 
 from __future__ import annotations
+
+from typing import Any
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
-from django.views.decorators.http import require_http_methods, require_safe
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.course import services
-from ypodrome.course.models import Course
+from ypodrome.core.api import Layout, LayoutHole
+from ypodrome.course import desk, exchange, services
+from ypodrome.course.models import Course, Draft
+from ypodrome.course.presenters import map_context
 from ypodrome.interchange.problems import FileProblems
 
 MOST_SHOWN = 200
 
 
+def own_course(request: HttpRequest, pk: int) -> Course:
+    """The player's own course, or a 404."""
+    return get_object_or_404(Course, pk=pk, owner=request.player)
+
+
 @require_http_methods(["GET", "POST"])
 def shelf(request: HttpRequest) -> HttpResponse:
-    """List the player's courses; import one."""
+    """List the player's courses; read a file and show what is in it before it is taken."""
     problems: list[str] = []
     if request.method == "POST":
         upload = request.FILES.get("file")
+        into = request.POST.get("course") or None
+        course = own_course(request, int(into)) if into and into.isdigit() else None
         try:
-            course = services.import_course(request.player, upload.read() if upload else b"")
-            messages.success(request, f"{course.name} is imported.")
-            return redirect("course:shelf")
+            data, name = (upload.read(), upload.name) if upload else (b"", "file")
+            draft = exchange.read_draft(request.player, name, data, course)
+            return redirect("course:draft", draft.pk)
         except FileProblems as error:
             problems = [str(p) for p in error.problems[:MOST_SHOWN]]
-    courses = request.player.courses.prefetch_related("layouts")
+    courses = request.player.courses.prefetch_related("layouts__plans")
     context = {"courses": courses, "problems": problems}
     return render(request, "course/shelf.html", context, status=400 if problems else 200)
+
+
+@require_http_methods(["GET", "POST"])
+def draft(request: HttpRequest, pk: int) -> HttpResponse:
+    """A file that was read, with a drawing and counts; taken, or dropped, by its reader."""
+    found = get_object_or_404(Draft.objects.select_related("course"), pk=pk, owner=request.player)
+    if request.method == "POST":
+        return _decide(request, found)
+    core = exchange.draft_course(found)
+    context: dict[str, Any] = {"draft": found, "counts": exchange.counts(found), "core": core}
+    context["courses"] = request.player.courses.all()
+    if core is not None:
+        context |= map_context(core)
+    return render(request, "course/draft.html", context)
+
+
+def _decide(request: HttpRequest, found: Draft) -> HttpResponse:
+    act = request.POST.get("act", "")
+    if act == "drop":
+        name = found.file_name
+        found.delete()
+        messages.success(request, f"{name} was not taken; nothing has changed.")
+        return redirect("course:shelf")
+    if act == "new" and found.document["what"] == exchange.COURSE:
+        course = exchange.take_as_new(found)
+        messages.success(request, f"{course.name} is on the shelf.")
+        return redirect("course:shelf")
+    into = request.POST.get("course", "")
+    course = found.course or own_course(request, int(into) if into.isdigit() else 0)
+    try:
+        exchange.take_into(found, course)
+    except ValueError as error:
+        messages.error(request, f"Not taken: {error}")
+        return redirect("course:draft", found.pk)
+    return redirect("course:desk", course.pk)
+
+
+@require_POST
+def new(request: HttpRequest) -> HttpResponse:
+    """An empty course, straight onto its desk."""
+    try:
+        lon, lat = (float(request.POST.get(k) or 0.0) for k in ("lon", "lat"))
+        course = services.new_course(request.player, request.POST.get("name", ""), lon, lat)
+    except ValueError as error:
+        messages.error(request, f"Not begun: {error}.")
+        return redirect("course:shelf")
+    return redirect("course:desk", course.pk)
 
 
 @require_safe
 def export(request: HttpRequest, pk: int) -> HttpResponse:
     """The course as a GeoJSON file."""
-    course = get_object_or_404(Course, pk=pk, owner=request.player)
+    course = own_course(request, pk)
     response = JsonResponse(services.document_of(course), json_dumps_params={"ensure_ascii": False})
     response["Content-Type"] = "application/geo+json"
     response["Content-Disposition"] = f'attachment; filename="course-{course.pk}.geojson"'
     return response
+
+
+@require_http_methods(["GET", "POST"])
+def layouts(request: HttpRequest, pk: int) -> HttpResponse:
+    """The layouts of a course: which tee, pin and par on every hole."""
+    course = own_course(request, pk)
+    problems: list[str] = desk.course_problems(course)
+    if request.method == "POST" and not problems:
+        try:
+            layout = _posted_layout(request)
+            problems = services.keep_layout(course, layout)
+        except ValueError as error:
+            problems = [str(error)]
+        if not problems:
+            messages.success(request, f"The layout {layout.name} is kept.")
+            return redirect("course:layouts", course.pk)
+    context = {"course": course, "problems": problems}
+    if not desk.course_problems(course):
+        context |= services.layout_choices(course, request.GET.get("layout", ""))
+    return render(request, "course/layouts.html", context, status=400 if request.method == "POST" else 200)
+
+
+def _posted_layout(request: HttpRequest) -> Layout:
+    name = request.POST.get("name", "").strip()[:80]
+    if not name:
+        raise ValueError("give the layout a name")
+    numbers = [int(n) for n in request.POST.getlist("plays") if n.isdigit()]
+    if not numbers:
+        raise ValueError("a layout plays at least one hole: tick those it plays")
+    holes = tuple(
+        LayoutHole(
+            n, request.POST.get(f"tee-{n}", ""), request.POST.get(f"pin-{n}", ""),
+            int(request.POST.get(f"par-{n}", "3") or 3),
+        )
+        for n in numbers
+    )  # fmt: skip
+    return Layout(name, request.POST.get("division", "").strip()[:40], holes)

@@ -86,6 +86,13 @@ def course_from_document(document: Json) -> f.Course:
     return course
 
 
+def feature_problems(row: Json) -> list[Problem]:
+    """What is wrong with one feature taken alone."""
+    problems: list[Problem] = []
+    _check_feature(1, row, problems)
+    return problems
+
+
 class Checked:
     """A feature whose geometry and properties are sound, still in longitude and latitude."""
 
@@ -228,6 +235,7 @@ def _assemble(
         spot_heights=tuple(made["spot_height"]), areas=tuple(made["area"]),
         trees=tuple(made["tree"]), groves=tuple(made["grove"]),
         barriers=tuple(made["barrier"]), mandos=tuple(made["mando"]),
+        unknowns=tuple(made["unknown"]),
     )  # fmt: skip
 
 
@@ -273,6 +281,7 @@ _BUILD: dict[str, Callable[[Checked, Any], Any]] = {
     "grove": _with(f.Grove, False),
     "barrier": _with(f.Barrier, False),
     "mando": _with(f.Mando, False),
+    "unknown": _with(f.Unknown, False),
 }
 
 

@@ -14,9 +14,9 @@ from django.views.decorators.http import require_POST, require_safe
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.course.models import Layout
 from ypodrome.drawing.frame import hole_frame
+from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import services
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan.presenters.overview import book_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
 

@@ -92,15 +92,22 @@ def _fill_coefficients(
     speed, glide, turn, fade = numbers
     swift = (speed - 9.0) / 6.0
     moment_scale = 1.0 + f["cm_speed"] * swift
-    row[CD0] = f["cd"] + f["cd_speed"] * swift + f["cd_speed2"] * swift * swift + f["cd_fade"] * fade
-    row[DRAG_K] = f["drag_k"] + f["k_fade"] * fade + f["k_speed"] * swift
+    row[CD0] = (
+        f["cd"]
+        + f["cd_speed"] * swift
+        + f["cd_speed2"] * swift * swift
+        + f["cd_fade"] * fade
+        + f["cd_glide"] * (glide - 4.5)
+    )
+    row[DRAG_K] = f["drag_k"] + f["k_fade"] * fade + f["k_speed"] * swift + f["k_glide"] * (glide - 4.5)
     row[DRAG_K4] = BROADSIDE_CD - row[CD0] - row[DRAG_K]
     row[CL0] = f["cl0"] + f["cl0_glide"] * (glide - 4.5) + f["cl0_speed"] * swift + f["cl0_fade"] * fade
     row[CLA] = f["cla"] + f["cla_glide"] * (glide - 4.5) + f["cla_speed"] * swift + f["cla_fade"] * fade
     low = f["low"] + f["low_speed"] * swift + f["low_fade"] * fade
-    low += turn * (f["low_turn"] + f["low_turn2"] * abs(turn))
+    low += f["low_fade2"] * fade * fade + turn * (f["low_turn"] + f["low_turn2"] * abs(turn))
     row[CM_LOW] = low * moment_scale
-    row[CM_S0] = f["s0"] + f["s0_turn"] * turn + f["s0_fade"] * fade + f["s0_speed"] * swift
+    row[CM_S0] = f["s0"] + f["s0_turn"] * turn + f["s0_fade"] * fade + f["s0_fade2"] * fade * fade
+    row[CM_S0] += f["s0_speed"] * swift + f["s0_glide"] * (glide - 4.5)
     row[CM_B] = (f["b"] + f["b_speed"] * swift + f["b_fade"] * fade + f["b_turn"] * turn) * moment_scale
     row[CM_C] = (f["c"] + f["c_speed"] * swift + f["c_fade"] * fade + f["c_turn"] * turn) * moment_scale
     row[CM_TOP] = f["top"] + f["top_fade"] * fade

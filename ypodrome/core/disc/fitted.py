@@ -36,4 +36,9 @@ FITTED = {
     "c_speed": 0.0,
     "c_turn": 0.0,
     "k_speed": 0.0,
+    "k_glide": 0.0,
+    "cd_glide": 0.0,
+    "s0_glide": 0.0,
+    "s0_fade2": 0.0,
+    "low_fade2": 0.0,
 }

@@ -120,6 +120,16 @@ class Mando:
 
 
 @dataclass(frozen=True)
+class Unknown:
+    """Ground nobody has looked at yet: a green not seen, woods not measured, lie of the land."""
+
+    holes: HoleNumbers
+    shape: Polygon
+    what: str = "ground"
+    note: str = ""
+
+
+@dataclass(frozen=True)
 class LayoutHole:
     """One hole as a layout plays it."""
 
@@ -154,6 +164,7 @@ class Course:
     groves: tuple[Grove, ...] = ()
     barriers: tuple[Barrier, ...] = ()
     mandos: tuple[Mando, ...] = ()
+    unknowns: tuple[Unknown, ...] = ()
 
     def hole_numbers(self) -> list[int]:
         """Numbers of the holes drawn, in order."""

@@ -9,10 +9,12 @@ from typing import TYPE_CHECKING
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.interpolate import RBFInterpolator, RegularGridInterpolator
+from scipy.interpolate import RegularGridInterpolator
 
 from ypodrome.core.ground.field import BARRIER, BASKET, BIN_M, MANDO, OBSTACLE_SIZE, TREE, Field
 from ypodrome.core.ground.surfaces import DEFAULT_SURFACE, SURFACE_NAMES, surface_table
+from ypodrome.core.hole.features import Grove
+from ypodrome.core.hole.relief import surface_through
 
 if TYPE_CHECKING:
     from ypodrome.core.hole.scene import Scene
@@ -23,6 +25,10 @@ CELL_M = 1.0
 HEIGHT_NODE_M = 4.0
 LONGEST_STEP_M = 4.0
 """Obstacles are filed in every bin within this distance: a step never skips one (45 m/s x 0.1 s)."""
+
+
+UNKNOWN_WOODS_M, UNKNOWN_WOODS_PER_M = 12.0, 0.08
+"""Height and chance per metre of woods nobody has measured (chosen: between open and thick)."""
 
 
 def hazard_per_m(chance_per_m: float) -> float:
@@ -58,18 +64,14 @@ def _heights(scene: Scene, xs: NDArray, ys: NDArray) -> NDArray[np.float64]:
     """A thin-plate surface through the spot heights, held within a metre of their range."""
     spots = scene.spot_heights
     shape = (len(ys), len(xs))
-    if len(spots) < 3:
-        return np.full(shape, spots[0].z_m if spots else 0.0)
-    at = np.array([s.at for s in spots])
+    if not spots:
+        return np.zeros(shape)
     z = np.array([s.z_m for s in spots])
-    try:
-        surface = RBFInterpolator(at, z, neighbors=min(len(spots), 40), smoothing=0.05)
-    except np.linalg.LinAlgError:  # all spots on one line
-        surface = RBFInterpolator(at, z, kernel="linear", degree=0)
+    surface = surface_through(np.array([s.at for s in spots]), z)
     node_x = np.arange(xs[0] - HEIGHT_NODE_M, xs[-1] + 2 * HEIGHT_NODE_M, HEIGHT_NODE_M)
     node_y = np.arange(ys[0] - HEIGHT_NODE_M, ys[-1] + 2 * HEIGHT_NODE_M, HEIGHT_NODE_M)
     grid = np.stack(np.meshgrid(node_x, node_y), axis=-1).reshape(-1, 2)
-    coarse = np.clip(surface(grid), z.min() - 1.0, z.max() + 1.0).reshape(len(node_y), len(node_x))
+    coarse = surface(grid).reshape(len(node_y), len(node_x))
     fine = RegularGridInterpolator((node_y, node_x), coarse)
     points = np.stack(np.meshgrid(ys, xs, indexing="ij"), axis=-1).reshape(-1, 2)
     return np.ascontiguousarray(fine(points).reshape(shape))
@@ -90,8 +92,9 @@ def _groves(
     scene: Scene, x: NDArray, y: NDArray, names: list[str]
 ) -> tuple[NDArray[np.int16], NDArray[np.float64]]:
     index = np.full(x.shape, -1, np.int16)
-    table = np.zeros((len(scene.groves), 5))
-    for k, grove in enumerate(scene.groves):
+    groves = [*scene.groves, *_guessed_woods(scene)]
+    table = np.zeros((len(groves), 5))
+    for k, grove in enumerate(groves):
         index[shapely.contains_xy(grove.shape, x, y)] = k
         table[k] = (
             grove.height_m, grove.canopy_base_m, hazard_per_m(grove.density_per_m),
@@ -99,6 +102,16 @@ def _groves(
         )  # fmt: skip
         names.append(grove.name or "the woods")
     return index, table
+
+
+def _guessed_woods(scene: Scene) -> list[Grove]:
+    """Woods nobody has measured, taken as middling from the floor up."""
+    density = UNKNOWN_WOODS_PER_M
+    return [
+        Grove(u.holes, u.shape, UNKNOWN_WOODS_M, 0.0, density, density, "woods not yet seen")
+        for u in scene.unknowns
+        if u.what == "woods"
+    ]
 
 
 def _obstacles(

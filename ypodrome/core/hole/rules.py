@@ -1,8 +1,4 @@
-"""Rules of play that decide where a throw's next lie is and what it costs.
-
-Rule numbers are those of the sport's Official Rules of Disc Golf, quoted from memory; the rules in
-force and the event's director overrule them.
-"""
+"""Rules of play that decide where a throw's next lie is and what it costs; see `rule_facts`."""
 
 from __future__ import annotations
 
@@ -13,19 +9,8 @@ import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
+from ypodrome.core.hole.rule_facts import OB_RELIEF_M, PENALTY_THROWS
 from ypodrome.core.hole.scene import Scene
-
-CIRCLE_1_M = 10.0
-"""Radius of the putting area, 806.01: no jump putt inside it."""
-
-CIRCLE_2_M = 20.0
-"""Second circle used in round statistics [common practice]."""
-
-OB_RELIEF_M = 1.0
-"""An out-of-bounds lie may be moved up to one metre in from the line, 806.02."""
-
-PENALTY_THROWS = 1
-"""Out of bounds (806.02), missed mandatory (804.01), lost disc (805.03): one throw each."""
 
 
 @dataclass(frozen=True)

@@ -25,6 +25,7 @@ from ypodrome.core.hole.features import (
     SpotHeight,
     Tee,
     Tree,
+    Unknown,
 )
 from ypodrome.core.hole.packing import pack_field
 
@@ -48,6 +49,7 @@ class Scene:
     groves: tuple[Grove, ...] = ()
     barriers: tuple[Barrier, ...] = ()
     mandos: tuple[Mando, ...] = ()
+    unknowns: tuple[Unknown, ...] = ()
     wet: bool = False
 
     @cached_property
@@ -135,6 +137,7 @@ def scene_for(
         groves=mine(course.groves),
         barriers=mine(course.barriers),
         mandos=mine(course.mandos),
+        unknowns=mine(course.unknowns),
         wet=wet,
     )
 
@@ -149,3 +152,14 @@ def _labelled(features: tuple, label: str | None, what: str, number: int):
             return feature
     known = ", ".join(f.label for f in features)
     raise LookupError(f'hole {number} has no {what} "{label}" (there is: {known})')
+
+
+def whole_course(course: Course) -> Scene:
+    """All of a course as one scene, to look across from hole to hole; its tee and pin are the first."""
+    corners = [p for line in course.lines for p in line.points]
+    line = HoleLine(0, tuple(corners))
+    return Scene(
+        line=line, tee=Tee((), "", corners[0]), pin=Pin((), "", corners[-1]), par=3,
+        landmarks=course.landmarks, spot_heights=course.spot_heights, areas=course.areas,
+        trees=course.trees, groves=course.groves, barriers=course.barriers, unknowns=course.unknowns,
+    )  # fmt: skip

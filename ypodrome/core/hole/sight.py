@@ -12,13 +12,14 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.ground.field import cell, ground_height
+from ypodrome.core.ground.field import Field, cell, ground_height
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.scene import Scene
 
 EYE_M = 1.6
 BASKET_TOP_M = 1.4
 SIGHT_STEP_M = 1.0
+WALK_STEP_M = 4.0
 THICK_M = 12.0
 """Metres of woods below the canopy through which nobody sees (chosen)."""
 
@@ -31,15 +32,18 @@ STEEP = 0.35
 
 def blind_because(scene: Scene, lie: Point) -> str | None:
     """What hides the basket from the lie: "the ground", "the woods", or nothing."""
-    field = scene.field
-    pin = scene.pin.at
-    length = math.dist(lie, pin)
+    return hidden_by(scene.field, lie, scene.pin.at, BASKET_TOP_M + scene.pin.raised_m)
+
+
+def hidden_by(field: Field, lie: Point, target: Point, target_m: float) -> str | None:
+    """What hides something `target_m` above the ground at a place from the eye at a lie."""
+    length = math.dist(lie, target)
     start = ground_height(field, *lie)[0] + EYE_M
-    end = ground_height(field, *pin)[0] + BASKET_TOP_M + scene.pin.raised_m
+    end = ground_height(field, *target)[0] + target_m
     wooded = 0.0
     for along in np.arange(SIGHT_STEP_M, length, SIGHT_STEP_M):
         share = along / length
-        x, y = lie[0] + share * (pin[0] - lie[0]), lie[1] + share * (pin[1] - lie[1])
+        x, y = lie[0] + share * (target[0] - lie[0]), lie[1] + share * (target[1] - lie[1])
         ground = ground_height(field, x, y)[0]
         eye = start + share * (end - start)
         if eye < ground:
@@ -49,6 +53,16 @@ def blind_because(scene: Scene, lie: Point) -> str | None:
         if g >= 0 and _hides(field.groves[g], eye - ground):
             wooded += SIGHT_STEP_M
     return "the woods" if wooded > THICK_M else None
+
+
+def seen_from_m(scene: Scene) -> float | None:
+    """How far along the line of play from the tee the basket comes into view [m]; None if never."""
+    line = shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+    for along in np.arange(0.0, line.length, WALK_STEP_M):
+        point = line.interpolate(along)
+        if blind_because(scene, (point.x, point.y)) is None:
+            return float(along)
+    return None
 
 
 def _hides(grove: NDArray[np.float64], above_ground_m: float) -> bool:

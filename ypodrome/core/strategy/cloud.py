@@ -5,16 +5,21 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HYZER, X, Y
 from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.rules import Outcome, resolve
+from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
 from ypodrome.core.thrower.spread import growth, gusty_winds, scatter, standard_draws
+
+UNKNOWN_GROUND_M = 4.0
+"""One standard deviation of where a disc ends on unknown ground, each way (chosen)."""
 
 
 @dataclass(frozen=True)
@@ -43,8 +48,20 @@ def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: in
         np.tile(np.arange(1, k + 1, dtype=np.int64) + 1_000_003 * seed, m),
         situation.scene.field,
     )
+    _blur_unknown(situation.scene, flown, seed)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
     return Cloud(flown.reshape(m, k, b.OUT_SIZE), outcome, k)
+
+
+def _blur_unknown(scene: Scene, flown: NDArray[np.float64], seed: int) -> None:
+    """Scatter rests [n, OUT_SIZE] on ground nobody has looked at: slope, footing and edges of a green
+    not seen may send a disc anywhere near."""
+    for unknown in scene.unknowns:
+        if unknown.what == "woods":
+            continue
+        rows = shapely.contains_xy(unknown.shape, flown[:, b.REST_X], flown[:, b.REST_Y])
+        moved = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(len(flown), 2))
+        flown[np.ix_(rows, [b.REST_X, b.REST_Y])] += moved[rows]
 
 
 def mean_flights(situation: Situation, arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:

@@ -13,7 +13,7 @@ from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE
 from ypodrome.core.flight.simulate import fly_row
 from ypodrome.core.hole.features import Point
-from ypodrome.core.hole.rules import CIRCLE_1_M, CIRCLE_2_M
+from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.strategy.aim import aim_left_deg, aim_point
 from ypodrome.core.strategy.arsenal import PLANNED_KINDS
 from ypodrome.core.strategy.lines import line_name

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from ypodrome.core.hole.rules import CIRCLE_1_M
+from ypodrome.core.hole.rule_facts import CIRCLE_1_M
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.aim import length_words
 from ypodrome.core.strategy.options import Option

@@ -7,8 +7,8 @@ from typing import Any
 import numpy as np
 
 from ypodrome.drawing.frame import hole_frame
+from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.hole_drawing import draw_hole
 from ypodrome.plan.presenters.sheet import ROLES, card, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side

@@ -7,8 +7,8 @@ from typing import Any
 
 from ypodrome.core.api import Scene, power_words
 from ypodrome.core.units import wrap_degrees
+from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.models import PlannedHole
-from ypodrome.plan.presenters.hole_drawing import draw_hole
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.presenters.tee_drawing import draw_tee_view

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, heights
 from ypodrome.drawing.frame import basket_of, path_of
-from ypodrome.plan.presenters.hole_drawing import Label
+from ypodrome.drawing.hole_drawing import Label
 
 WIDTH, HEIGHT = 424.0, 188.0
 EYE_M = 1.65

@@ -6,16 +6,13 @@ import math
 from dataclasses import dataclass, field
 from typing import Any
 
-import contourpy
 import numpy as np
 import shapely
 
-from ypodrome.core.api import Scene
+from ypodrome.core.api import Scene, contour_lines
 from ypodrome.drawing.frame import Frame, hole_frame, path_of
 
 WIDTH, HEIGHT = 424.0, 736.0
-CONTOUR_STEPS_M = (0.5, 1.0, 2.0, 5.0)
-MOST_CONTOURS = 14
 CANOPY_STEP_M = 5.2
 HATCHED = {"long_grass", "rough", "leaves", "pine_straw", "hardpack", "gravel", "mud", "sand",
            "pavement", "water"}  # fmt: skip
@@ -67,9 +64,7 @@ def draw_hole(
     """The drawing of a scene, and the frame that later marks are drawn in."""
     frame = hole_frame(scene, width, height, scale)
     drawing = HoleDrawing(width, height)
-    drawing.areas = [mark for area in scene.areas for mark in _area(area, frame)]
-    drawing.crowns = _crowns(scene, frame)
-    drawing.lines = _lines(scene, frame)
+    draw_in(drawing, scene, frame)
     drawing.line_of_play = path_of(frame.pixels(np.array(scene.line.points)))
     drawing.tee, drawing.pin = frame.one(scene.tee.at), frame.one(scene.pin.at)
     drawing.circle_1, drawing.circle_2 = 10.0 * frame.scale, 20.0 * frame.scale
@@ -81,6 +76,19 @@ def draw_hole(
         drawing.scale_px = step_m * frame.scale
         drawing.scale_text = "50 ft" if units == "imperial" else "20 m"
     return drawing, frame
+
+
+def draw_in(drawing: HoleDrawing, scene: Scene, frame: Frame) -> None:
+    """Areas, woods, trees, walls and mandatories of a scene in a frame."""
+    drawing.areas = [mark for area in scene.areas for mark in _area(area, frame)]
+    drawing.areas += [_unknown(unknown, frame) for unknown in scene.unknowns]
+    drawing.crowns = _crowns(scene, frame)
+    drawing.lines = _lines(scene, frame)
+
+
+def _unknown(unknown: Any, frame: Frame) -> Mark:
+    d = path_of(frame.pixels(_rings(unknown.shape)[0])[:-1], closed=True)
+    return Mark("unknown", d, f"{unknown.what} not yet seen")
 
 
 def _rings(shape: Any) -> list[np.ndarray]:
@@ -151,22 +159,17 @@ def _lines(scene: Scene, frame: Frame) -> list[Mark]:
 
 
 def _contours(scene: Scene, frame: Frame) -> list[Mark]:
-    """Contour lines at a step that gives a readable number of them."""
     field_ = scene.field
     z = field_.height
     spread = float(z.max() - z.min())
     if spread < 0.8:
         return []
-    step = next((s for s in CONTOUR_STEPS_M if spread / s <= MOST_CONTOURS), CONTOUR_STEPS_M[-1])
     x = field_.x0 + (np.arange(z.shape[1]) + 0.5) * field_.cell_m
     y = field_.y0 + (np.arange(z.shape[0]) + 0.5) * field_.cell_m
-    generator = contourpy.contour_generator(x[::3], y[::3], z[::3, ::3])
-    marks = []
-    for level in np.arange(math.ceil(z.min() / step), z.max() / step) * step:
-        heavy = " heavy" if abs(level / (5 * step) - round(level / (5 * step))) < 1e-6 else ""
-        for line in generator.lines(level):
-            marks.append(Mark(f"contour{heavy}", path_of(frame.pixels(line)), f"{level:g} m"))
-    return marks
+    return [
+        Mark(f"contour{' heavy' if heavy else ''}", path_of(frame.pixels(line)), f"{level:g} m")
+        for level, heavy, line in contour_lines(x[::3], y[::3], z[::3, ::3])
+    ]
 
 
 def _labels(scene: Scene, frame: Frame) -> list[Label]:

@@ -1,0 +1,184 @@
+"""The survey desk: changes to a course, each kept as it is made, undone and redone in order.
+
+The desk works in metres around the course's anchor. A feature is named by its position, which it
+keeps for as long as the course lives.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from typing import Any
+
+from django.db import transaction
+from django.db.models import Max
+
+from ypodrome.course.models import Change, Course, Feature
+from ypodrome.course.services import document_of
+from ypodrome.interchange.course_geojson import course_from_document, feature_problems
+from ypodrome.interchange.frame import geometry_in_degrees, geometry_in_metres
+from ypodrome.interchange.problems import FileProblems
+
+Json = dict[str, Any]
+
+MOST_STEPS = 2000
+"""Features that one change may touch (chosen: an import of a whole walk)."""
+
+WHOLE_COURSE = 40_000
+"""As many when a course file takes the place of a course."""
+
+MOST_CHANGES = 500
+"""Changes kept to be undone (chosen: more than a day at the desk)."""
+
+
+ANCHOR_REACH_DEG = 0.15
+"""A feature farther than this from the origin moves it (chosen: some 15 km, less than a desk's reach)."""
+
+
+@dataclass
+class Answer:
+    """What a change came to: rows as the desk draws them (null: taken away), where one is in the
+    list of changes, and whether the desk's origin has moved, so that all must be read anew."""
+
+    rows: list[Json] = field(default_factory=list)
+    applied: int = 0
+    changes: int = 0
+    problems: list[str] = field(default_factory=list)
+    moved: bool = False
+
+
+def desk_rows(course: Course) -> list[Json]:
+    """All features in metres, in drawing order."""
+    return [_desk_row(course, f.position, f.geometry, f.properties) for f in course.features.all()]
+
+
+def _desk_row(course: Course, at: int, geometry: Json, properties: Json) -> Json:
+    return {"at": at, "geometry": geometry_in_metres(course.anchor, geometry), "properties": properties}
+
+
+def course_problems(course: Course) -> list[str]:
+    """Everything that stands between a course and a plan on it."""
+    try:
+        course_from_document(document_of(course))
+    except FileProblems as error:
+        return [str(p) for p in error.problems]
+    return []
+
+
+@transaction.atomic
+def change(course: Course, steps: Any, most: int = MOST_STEPS) -> Answer:
+    """Store features as given: `at` null for a new one, `feature` null to take one away.
+
+    Raises
+    ------
+    ValueError
+        When a step is not sound by itself; the message says which and why, and nothing is stored.
+    """
+    if not isinstance(steps, list) or not steps or len(steps) > most:
+        raise ValueError(f"a change needs between 1 and {most} features")
+    there = {f.position: f for f in course.features.all()}
+    free = (course.features.aggregate(last=Max("position"))["last"] or 0) + 1
+    free = max(free, _last_used(course) + 1)
+    kept: list[Json] = []
+    for step in steps:
+        at = step.get("at") if isinstance(step, dict) else None
+        after = _checked(course, step)
+        if at is None:
+            at, free = free, free + 1
+        elif at not in there:
+            raise ValueError(f"feature {at} is not on this course any more; reload the desk")
+        before = there.get(at)
+        kept.append({"at": at, "before": _stored(before), "after": after})
+    _remember(course, kept)
+    return _carry_out(course, [(s["at"], s["after"]) for s in kept])
+
+
+def _last_used(course: Course) -> int:
+    """Highest position in any change, so that an undone feature's name is not given again."""
+    return max((s["at"] for c in course.changes.all() for s in c.steps), default=0)
+
+
+def _stored(feature: Feature | None) -> Json | None:
+    return feature and {"geometry": feature.geometry, "properties": feature.properties}
+
+
+def _checked(course: Course, step: Any) -> Json | None:
+    """A step's feature in degrees, or None when it takes one away."""
+    if not isinstance(step, dict) or "feature" not in step:
+        raise ValueError("every step needs a feature, or null to take one away")
+    feature = step["feature"]
+    if feature is None:
+        return None
+    geometry, properties = feature.get("geometry"), feature.get("properties")
+    try:
+        moved = geometry_in_degrees(course.anchor, geometry)
+    except (TypeError, KeyError, IndexError, ValueError, AttributeError):
+        raise ValueError("geometry must have a type and coordinates in metres") from None
+    problems = feature_problems({"type": "Feature", "geometry": moved, "properties": properties})
+    if problems:
+        raise ValueError("; ".join(f"{p.field}: {p.message}" for p in problems))
+    return {"geometry": moved, "properties": properties}
+
+
+def _remember(course: Course, steps: list[Json]) -> None:
+    """Append a change; what had been undone can no longer be redone."""
+    course.changes.filter(number__gt=course.applied).delete()
+    course.applied += 1
+    Change.objects.create(course=course, number=course.applied, steps=steps)
+    course.changes.filter(number__lte=course.applied - MOST_CHANGES).delete()
+
+
+def _carry_out(course: Course, states: list[tuple[int, Json | None]]) -> Answer:
+    """Make the features at these positions what the states say."""
+    moved = _anchor_near(course, [state for _, state in states if state])
+    rows: list[Json] = []
+    for at, state in states:
+        if state is None:
+            course.features.filter(position=at).delete()
+            rows.append({"at": at, "geometry": None, "properties": None})
+            continue
+        Feature.objects.update_or_create(course=course, position=at, defaults=state)
+        rows.append(_desk_row(course, at, state["geometry"], state["properties"]))
+    course.save()
+    return Answer(rows, course.applied, newest(course), course_problems(course), moved)
+
+
+def _anchor_near(course: Course, states: list[Json]) -> bool:
+    """Move the origin to features that lie beyond its reach, as when a file of another place has
+    taken the place of a course, or gives it back."""
+    for state in states:
+        lon, lat = _first_position(state["geometry"]["coordinates"])
+        if max(abs(lon - course.anchor_lon), abs(lat - course.anchor_lat)) > ANCHOR_REACH_DEG:
+            course.anchor_lon, course.anchor_lat = round(lon, 5), round(lat, 5)
+            return True
+    return False
+
+
+def _first_position(coordinates: Any) -> tuple[float, float]:
+    while isinstance(coordinates[0], list):
+        coordinates = coordinates[0]
+    return coordinates[0], coordinates[1]
+
+
+def newest(course: Course) -> int:
+    """Number of the newest change kept, undone or not."""
+    return course.changes.aggregate(last=Max("number"))["last"] or 0
+
+
+@transaction.atomic
+def undo(course: Course) -> Answer:
+    """Take the last change in force back. ValueError when there is none."""
+    last = course.changes.filter(number=course.applied).first()
+    if last is None:
+        raise ValueError("there is nothing to undo")
+    course.applied -= 1
+    return _carry_out(course, [(s["at"], s["before"]) for s in last.steps])
+
+
+@transaction.atomic
+def redo(course: Course) -> Answer:
+    """Carry out again what was undone last. ValueError when there is nothing."""
+    following = course.changes.filter(number=course.applied + 1).first()
+    if following is None:
+        raise ValueError("there is nothing to redo")
+    course.applied += 1
+    return _carry_out(course, [(s["at"], s["after"]) for s in following.steps])
