@@ -13,7 +13,7 @@ from pathlib import Path
 
 from shapely.geometry import LineString
 
-from scripts.demo_course import back, front
+from scripts.demo_course import back, front, landscape
 from scripts.demo_course.canvas import Canvas
 from scripts.demo_course.hole import Hole
 from scripts.demo_course.terrain import CREEK, corridor, height
@@ -58,6 +58,7 @@ def spot_heights(canvas: Canvas, holes: list[Hole]) -> None:
 
 def main() -> None:
     canvas = Canvas()
+    landscape.draw(canvas)
     creek = LineString(CREEK).buffer(CREEK_WIDTH_M / 2, cap_style="flat", join_style="round")
     canvas.area([(round(x, 1), round(y, 1)) for x, y in creek.simplify(0.4).exterior.coords[:-1]], [3, 18],
                 play="ob", surface="water", name="the creek", wind_factor=1.1)  # fmt: skip

@@ -13,6 +13,7 @@ from pathlib import Path
 from scripts.flight_fit.plots import draw_plots
 from scripts.flight_fit.report import residual_tables
 from scripts.flight_fit.search import search, start_trials
+from scripts.flight_fit.trials import Constants
 from ypodrome.core.disc.fitted import FITTED
 
 ROOT = Path(__file__).parent.parent.parent
@@ -21,10 +22,17 @@ RESIDUALS = ROOT / "docs/flight-residuals.md"
 RESTARTS, SEED = 14, 1
 
 
-def write_constants(fitted: dict[str, float]) -> None:
-    lines = "".join(f'    "{k}": {v!r},\n' for k, v in fitted.items())
+def write_constants(fitted: Constants) -> None:
+    rows = "".join(
+        f'    "{name}": [\n        {_joined(row[:6])},\n        {_joined(row[6:])},\n    ],\n'
+        for name, row in fitted.items()
+    )
     head = FITTED_FILE.read_text().split("FITTED")[0]
-    FITTED_FILE.write_text(f"{head}FITTED = {{\n{lines}}}\n")
+    FITTED_FILE.write_text(f"{head}FITTED = {{\n{rows}}}  # fmt: skip\n")
+
+
+def _joined(values: list[float]) -> str:
+    return ", ".join(map(repr, values))
 
 
 def main() -> None:

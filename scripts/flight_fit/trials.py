@@ -21,7 +21,7 @@ from ypodrome.core.ground.field import open_field
 from ypodrome.core.units import m_s_from_mph
 
 Numbers = tuple[float, float, float, float]
-Constants = dict[str, float]
+Constants = dict[str, list[float]]
 
 STILL = Wind()
 HEAD, TAIL = Wind(m_s_from_mph(10), 90.0), Wind(m_s_from_mph(10), 270.0)

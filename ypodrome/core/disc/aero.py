@@ -14,6 +14,7 @@ Forms (s = sin of the angle of attack, all bounded at every attitude):
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping, Sequence
 
 import numpy as np
 from numpy.typing import NDArray
@@ -36,6 +37,21 @@ RADIUS_OF_GYRATION = 0.80
 
 DRAG_MINIMUM_RAD = math.radians(-3.0)
 """Angle of attack of least drag: -4° on Hummel's (2003) disc, flatter for golf discs (chosen)."""
+
+Fitted = Mapping[str, Sequence[float]]
+"""Constants of the mapping: for every coefficient, one for each of the terms of the numbers."""
+
+TERMS = 11
+FITTED_COLUMNS = {"cd0": CD0, "drag_k": DRAG_K, "cl0": CL0, "cla": CLA, "cm_low": CM_LOW, "cm_s0": CM_S0,
+                  "cm_b": CM_B, "cm_c": CM_C, "cm_top": CM_TOP}  # fmt: skip
+LIMITS = {
+    "cd0": (0.03, 0.2), "drag_k": (0.25, 1.0), "cl0": (0.0, 0.45), "cla": (1.1, 3.2),
+    "cm_low": (-0.06, 0.06), "cm_s0": (0.03, 0.5), "cm_b": (0.2, 1.0), "cm_c": (0.3, 5.0),
+    "cm_top": (0.02, 0.3),
+}  # fmt: skip
+"""Bounds of the coefficients for numbers no reference throw has: drag positive and rising with the
+angle of attack, lift too, the moment rising (chosen just outside what the reference discs have, which
+is near what Kamaruddin 2011 measured)."""
 
 BROADSIDE_CD = 1.1
 """Drag coefficient flat to the flow: 1.1 to 1.2 for a disc (Hoerner, Fluid-Dynamic Drag, 1965)."""
@@ -65,7 +81,7 @@ def worn_numbers(disc: Disc) -> tuple[float, float, float, float]:
     return disc.speed, disc.glide, turn, max(0.0, disc.fade + FADE_PER_WEAR * wear)
 
 
-def aero_row(disc: Disc, fitted: dict[str, float] = FITTED) -> NDArray[np.float64]:
+def aero_row(disc: Disc, fitted: Fitted = FITTED) -> NDArray[np.float64]:
     """One row of coefficients [ROW_SIZE] for the compiled flight, SI and dimensionless."""
     row = np.empty(ROW_SIZE)
     _fill_body(row, disc)
@@ -86,28 +102,19 @@ def _fill_body(row: NDArray[np.float64], disc: Disc) -> None:
     row[GRIP] = GRIP_BY_PLASTIC[disc.plastic]
 
 
-def _fill_coefficients(
-    row: NDArray[np.float64], numbers: tuple[float, float, float, float], f: dict[str, float]
-) -> None:
+def number_terms(numbers: tuple[float, float, float, float]) -> NDArray[np.float64]:
+    """The eleven terms [TERMS] of the flight numbers that every coefficient is a sum of: a quadratic
+    around 9/4.5/-1/2, without the terms that the fit did not need."""
     speed, glide, turn, fade = numbers
-    swift = (speed - 9.0) / 6.0
-    moment_scale = 1.0 + f["cm_speed"] * swift
-    row[CD0] = (
-        f["cd"]
-        + f["cd_speed"] * swift
-        + f["cd_speed2"] * swift * swift
-        + f["cd_fade"] * fade
-        + f["cd_glide"] * (glide - 4.5)
-    )
-    row[DRAG_K] = f["drag_k"] + f["k_fade"] * fade + f["k_speed"] * swift + f["k_glide"] * (glide - 4.5)
+    w, g, t, f = (speed - 9.0) / 6.0, glide - 4.5, turn + 1.0, fade - 2.0
+    return np.array([1.0, w, g, t, f, w * w, t * t / 4.0, f * f / 4.0, w * f / 2.0, w * t / 2.0, t * f / 4.0])
+
+
+def _fill_coefficients(
+    row: NDArray[np.float64], numbers: tuple[float, float, float, float], fitted: Fitted
+) -> None:
+    terms = number_terms(numbers)
+    for name, column in FITTED_COLUMNS.items():
+        least, most = LIMITS[name]
+        row[column] = min(most, max(least, float(np.dot(fitted[name], terms))))
     row[DRAG_K4] = BROADSIDE_CD - row[CD0] - row[DRAG_K]
-    row[CL0] = f["cl0"] + f["cl0_glide"] * (glide - 4.5) + f["cl0_speed"] * swift + f["cl0_fade"] * fade
-    row[CLA] = f["cla"] + f["cla_glide"] * (glide - 4.5) + f["cla_speed"] * swift + f["cla_fade"] * fade
-    low = f["low"] + f["low_speed"] * swift + f["low_fade"] * fade
-    low += f["low_fade2"] * fade * fade + turn * (f["low_turn"] + f["low_turn2"] * abs(turn))
-    row[CM_LOW] = low * moment_scale
-    row[CM_S0] = f["s0"] + f["s0_turn"] * turn + f["s0_fade"] * fade + f["s0_fade2"] * fade * fade
-    row[CM_S0] += f["s0_speed"] * swift + f["s0_glide"] * (glide - 4.5)
-    row[CM_B] = (f["b"] + f["b_speed"] * swift + f["b_fade"] * fade + f["b_turn"] * turn) * moment_scale
-    row[CM_C] = (f["c"] + f["c_speed"] * swift + f["c_fade"] * fade + f["c_turn"] * turn) * moment_scale
-    row[CM_TOP] = f["top"] + f["top_fade"] * fade
