@@ -54,7 +54,8 @@ class Thrown:
         return float(out[b.CARRY_Y] / out[b.CARRY_X])
 
     def carry(self, *throw, **more) -> float:
-        return float(self.row(*throw, **more)[b.CARRY_X])
+        out = self.row(*throw, **more)
+        return float(math.hypot(out[b.CARRY_X], out[b.CARRY_Y]))
 
     def degrees(self, column: int, *throw, **more) -> float:
         return math.degrees(self.row(*throw, **more)[column])
@@ -107,7 +108,7 @@ def arm_speed(t: Thrown) -> Misses:
         "approach disc thrown hard": below(t.carry((4, 1, 0, 3), V53), 74.0, 6.0),
     }
     for numbers in ((2, 3, 0, 1), (3, 3, 0, 2), (2, 4, -1, 1)):
-        misses[f"putter thrown hard {numbers}"] = below(t.carry(numbers, V53), 82.5, 5.0)
+        misses[f"putter thrown hard {numbers}"] = below(t.carry(numbers, V53), 83.5, 5.0)
     return misses
 
 
@@ -123,7 +124,7 @@ def winds(t: Thrown) -> Misses:
         v = nominal_speed_m_s(numbers[0])
         still, into, with_it = (t.row(numbers, v, wind=w) for w in (STILL, HEAD, TAIL))
         loss = 1 - into[b.CARRY_X] / still[b.CARRY_X]
-        misses[f"head wind costs {numbers}"] = above(loss, 0.056, 0.01) + below(loss, 0.23, 0.04)
+        misses[f"head wind costs {numbers}"] = above(loss, 0.057, 0.005) + below(loss, 0.23, 0.04)
         misses[f"tail wind drops {numbers}"] = below(with_it[b.APEX_M] / still[b.APEX_M], 0.97, 0.1)
     best_still = max(t.carry((9, 5, -1, 2), V9, launch=a) for a in (5.0, 8.0, 11.0, 14.0, 17.0))
     best_tail = max(
@@ -158,7 +159,7 @@ def angles(t: Thrown) -> Misses:
     high = ((9, 5, -1, 2), V9, 0.0, 0.0, 20.0)
     misses["high flat throw fades"] = above(t.degrees(b.LANDING_HYZER_RAD, *high), 20.0, 10.0)
     misses["high flat throw ends left"] = above(t.end(*high), 0.1, 0.05)
-    for launch, unit in ((35.0, 20.0), (40.0, 6.0), (45.0, 1.0)):
+    for launch, unit in ((35.0, 20.0), (40.0, 6.0), (45.0, 0.3)):
         descent = t.degrees(b.DESCENT_RAD, (9, 4, 0, 4), V9, 60.0, 0.0, launch)
         misses[f"spike from {launch:.0f}° is steep"] = above(descent, 50.4, unit)
     return misses
@@ -180,8 +181,8 @@ def elevation(f: Constants) -> Misses:
         order = np.argsort(z)
         at_3, at_0, at_low = np.interp([3.0, 0.05, -4.9], z[order], far[order])
         gain, loss = (at_low - at_0) / 4.95, (at_0 - at_3) / 2.95
-        misses[f"falling ground gains {numbers}"] = above(gain, 2.05, 0.05) + below(gain, 3.9, 0.3)
-        misses[f"rising ground costs {numbers}"] = above(loss, 2.05, 0.05) + below(loss, 3.9, 0.3)
+        misses[f"falling ground gains {numbers}"] = above(gain, 2.08, 0.04) + below(gain, 3.9, 0.3)
+        misses[f"rising ground costs {numbers}"] = above(loss, 2.06, 0.04) + below(loss, 3.9, 0.3)
     return misses
 
 

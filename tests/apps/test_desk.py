@@ -270,3 +270,35 @@ def test_every_pen_draws_a_sound_feature(empty):
         properties = {"kind": pen["kind"], **hole, **pen["properties"]}
         desk.change(empty, [{"at": None, "feature": {"geometry": geometry, "properties": properties}}])
     assert empty.features.count() == len(PENS)
+
+
+def test_a_pasted_profile_becomes_heights_along_the_line(client, demo, empty):
+    desk.change(empty, first_hole())
+    url = reverse("course:desk_profile", args=(empty.pk,))
+    answer = client.post(
+        url, json.dumps({"hole": 1, "text": "0 100\n131.2 110\n\n262, 90"}), "application/json"
+    )
+    spots = [r for r in answer.json()["rows"] if r["properties"]["kind"] == "spot_height"]
+    assert [round(r["geometry"]["coordinates"][1]) for r in spots] == [0, 40, 80]  # feet, to the north
+    assert spots[1]["properties"]["z_m"] == pytest.approx(110 * 0.3048, abs=0.01)
+    for text, words in (("0 x", "line 1"), ("", "empty"), ("900 3", "262 long"), ("1 2 3", "line 1")):
+        refused = client.post(url, json.dumps({"hole": 1, "text": text}), "application/json")
+        assert refused.status_code == 400
+        assert words in refused.json()["error"]
+
+
+def test_a_course_made_unsound_says_so_on_its_plan_and_keeps_it(client, demo):
+    course = demo.courses.get()
+    pin = next(
+        f for f in course.features.all() if f.properties["kind"] == "pin" and f.properties["hole"] == 5
+    )
+    desk.change(course, [{"at": pin.position, "feature": None}])
+    plan = demo.plans.get()
+    page = client.get(reverse("plan:sheet", args=(plan.pk, 5)))
+    assert page.status_code == 409
+    assert b"hole 5, pin: is missing" in page.content
+    replan = client.post(reverse("plan:replan", args=(plan.pk, 5)), "{}", "application/json")
+    assert replan.status_code == 400
+    assert "hole 5, pin: is missing" in replan.json()["error"]
+    desk.undo(Course.objects.get(pk=course.pk))
+    assert client.get(reverse("plan:sheet", args=(plan.pk, 5))).status_code == 200

@@ -12,6 +12,7 @@ from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.core.api import FACTS
+from ypodrome.core.units import feet
 from ypodrome.course import desk, survey
 from ypodrome.course.models import Course
 from ypodrome.course.presenters import hole_context, scouting_rows
@@ -131,6 +132,21 @@ def laser(request: HttpRequest, pk: int) -> HttpResponse:
     except (KeyError, TypeError, ValueError) as error:
         return refusal(error)
     return JsonResponse(asdict(reading))
+
+
+@require_POST
+def profile(request: HttpRequest, pk: int) -> HttpResponse:
+    """A pasted profile becomes spot heights along a hole's line of play."""
+    course = own_course(request, pk)
+
+    def work() -> desk.Answer:
+        values = json_body(request)
+        per_metre = feet(1.0) if request.player.units == "imperial" else 1.0
+        hole_number = int(values.get("hole") or 0)
+        steps = survey.steps_of_profile(course, hole_number, str(values.get("text", "")), per_metre)
+        return desk.change(course, steps)
+
+    return _answer(work)
 
 
 @require_safe

@@ -3,9 +3,11 @@
 from __future__ import annotations
 
 import math
+import re
 from typing import Any
 
 import numpy as np
+from shapely.geometry import LineString
 
 from ypodrome.core.api import Surface, contour_lines, surface_through
 from ypodrome.course.models import Course
@@ -16,6 +18,7 @@ from ypodrome.interchange.survey_words import read_word
 
 Json = dict[str, Any]
 
+PAST_THE_END_M = 5.0
 GRID_M = 8.0
 """Grid on which the desk's contours are drawn (chosen: a second of computing on a whole course)."""
 
@@ -120,6 +123,44 @@ def ground_of(course: Course) -> Surface | None:
         return None
     at = [geometry_in_metres(course.anchor, f.geometry)["coordinates"] for f in spots]
     return surface_through(np.array(at), np.array([float(f.properties["z_m"]) for f in spots]))
+
+
+def steps_of_profile(course: Course, hole: int, text: str, per_metre: float) -> list[Json]:
+    """A pasted profile as spot heights along a hole's line of play.
+
+    One place a line: distance from the start of the line, then height above the course's datum, both
+    in a unit of which a metre has `per_metre`. ValueError names the line that is wrong.
+    """
+    lines = [f for f in course.features.all() if f.properties["kind"] == "hole"]
+    way = next((f for f in lines if f.properties.get("hole") == hole), None)
+    if way is None:
+        raise ValueError(f"hole {hole} has no line of play to lay the profile along")
+    path = LineString(geometry_in_metres(course.anchor, way.geometry)["coordinates"])
+    steps = []
+    for number, row in enumerate(text.splitlines(), start=1):
+        if not row.strip():
+            continue
+        along, height = _profile_row(number, row, per_metre)
+        if not 0.0 <= along <= path.length + PAST_THE_END_M:
+            raise ValueError(f"line {number}: the line of play is {path.length * per_metre:.0f} long")
+        at = path.interpolate(along)
+        point = {"type": "Point", "coordinates": [round(at.x, 3), round(at.y, 3)]}
+        properties = {"kind": "spot_height", "z_m": round(height, 2)}
+        steps.append({"at": None, "feature": {"geometry": point, "properties": properties}})
+    if not steps:
+        raise ValueError("the profile is empty: give a distance and a height on every line")
+    return steps
+
+
+def _profile_row(number: int, row: str, per_metre: float) -> tuple[float, float]:
+    words = re.split(r"[\s,;]+", row.strip())
+    try:
+        along, height = (float(w) / per_metre for w in words)
+    except ValueError:
+        raise ValueError(f"line {number}: needs a distance and a height, got {row.strip()!r}") from None
+    if not (math.isfinite(along) and math.isfinite(height)):
+        raise ValueError(f"line {number}: distance and height must be finite")
+    return along, height
 
 
 def contours_of(course: Course) -> list[Json]:

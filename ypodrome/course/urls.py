@@ -15,6 +15,7 @@ urlpatterns = [
     path("<int:pk>/desk/change/", desk_views.change, name="desk_change"),
     path("<int:pk>/desk/undo/", desk_views.undo, name="desk_undo"),
     path("<int:pk>/desk/redo/", desk_views.redo, name="desk_redo"),
+    path("<int:pk>/desk/profile/", desk_views.profile, name="desk_profile"),
     path("<int:pk>/desk/laser/", desk_views.laser, name="desk_laser"),
     path("<int:pk>/desk/hole/<int:number>/", desk_views.hole, name="desk_hole"),
     path("<int:pk>/desk/walk/<int:number>.gpx", desk_views.walk, name="desk_walk"),

@@ -13,6 +13,7 @@ from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.course.models import Layout
+from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import services
@@ -50,6 +51,7 @@ def current(request: HttpRequest) -> HttpResponse:
 def start(request: HttpRequest, layout: int) -> HttpResponse:
     """Begin a plan for a layout."""
     found = get_object_or_404(Layout, pk=layout, course__owner=request.player)
+    core_course(found.course)  # a course that is not sound yet says so here
     plan = services.start_plan(request.player, found, datetime.now().hour)
     return redirect("plan:overview_of", plan.pk)
 

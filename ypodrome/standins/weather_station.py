@@ -24,12 +24,21 @@ class Reading:
     relative_humidity: float
 
 
-def reading(hour: int) -> Reading:
-    """The report of an hour of the day (0 to 23): a south-westerly that rises until afternoon."""
+def reading(hour: int, place_m: tuple[float, float] = (0.0, 0.0)) -> Reading:
+    """The report of an hour of the day (0 to 23): a south-westerly that rises until afternoon.
+
+    `place_m` is where on the course the mast stands, metres east and north of the course's middle:
+    towards the shore in the south and on the rise in the north-west it blows harder.
+    """
     if not 0 <= hour <= 23:
         raise ValueError(f"hour must be between 0 and 23, got {hour}")
     daylight = max(0.0, math.sin(math.pi * (hour - 5) / 16.0))
-    speed = 1.5 + 4.2 * daylight
+    east, north = place_m
+    shore, rise = (
+        math.exp(-(((north + 300.0) / 150.0) ** 2)),
+        math.exp(-math.hypot(east + 60, north - 150) / 90.0),
+    )
+    speed = (1.5 + 4.2 * daylight) * (1.0 + 0.25 * shore + 0.3 * rise)
     direction = 205.0 + 2.5 * (hour - 9)
     wind = Wind(round(speed, 1), direction % 360.0, round(1.45 * speed, 1))
     temperature = 9.0 + 7.0 * daylight

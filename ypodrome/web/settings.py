@@ -47,6 +47,7 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "ypodrome.accounts.middleware.PlayerMiddleware",
+    "ypodrome.web.middleware.CourseProblemsMiddleware",
 ]
 
 ROOT_URLCONF = "ypodrome.web.urls"

@@ -25,6 +25,11 @@ FLARE = 0.9
 STEEP_BITE = 1.6
 """Extra bite of a steep landing: share lost rises with the sine of the incidence (chosen)."""
 
+SLOW_BITE, FAST_BITE_M_S = 0.5, 15.0
+"""Share of the bite that slow contacts have, and the speed along the ground that adds as much as the
+whole of it: a fast rim digs in, a slow one slides (chosen, so that low drives and soft approaches both
+run as players see them)."""
+
 LEVELLING = 0.5
 """Share by which a skip lays the disc level with the ground (chosen)."""
 
@@ -100,7 +105,8 @@ def touch_down(
             y[3], y[4], y[5] = kept * tx, kept * ty, 0.0
             return ROLLS
     bite = surface[BITE] * row[GRIP] * (1.0 + STEEP_BITE * incidence_sin)
-    kept = max(0.0, 1.0 - min(0.97, bite))
+    bite *= SLOW_BITE + along / FAST_BITE_M_S
+    kept = math.exp(-bite)
     low = FLARE * kept * along * min(tilt_sin, 0.8) * (1.0 if upright >= 0.0 else -1.0)
     size = math.sqrt(mx * mx + my * my) + 1e-9
     vx = kept * tx + low * mx / size

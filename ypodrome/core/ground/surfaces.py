@@ -16,7 +16,8 @@ from numpy.typing import NDArray
 class Surface(NamedTuple):
     """Contact properties of one surface, all dimensionless except `scatter_rad`.
 
-    restitution: normal speed kept; bite: share of the speed along the ground lost at each contact;
+    restitution: normal speed kept; bite: the speed along the ground kept at a contact is
+    exp(-bite), before speed, steepness and plastic have their say;
     slide: friction of a sliding disc; roll: resistance of a rolling one; roll_chance: that an edge
     landing on firm level ground stands up and rolls; scatter_rad: random kick of the direction;
     stops: nothing moves on after touching it.
@@ -32,16 +33,16 @@ class Surface(NamedTuple):
 
 
 SURFACES: dict[str, Surface] = {
-    "cut_grass": Surface(0.16, 0.48, 0.65, 0.16, 0.30, 0.10),
-    "long_grass": Surface(0.05, 0.72, 0.95, 0.40, 0.05, 0.12),
-    "rough": Surface(0.05, 0.78, 1.00, 0.50, 0.05, 0.30),
-    "hardpack": Surface(0.28, 0.30, 0.45, 0.07, 0.50, 0.12),
-    "gravel": Surface(0.22, 0.45, 0.60, 0.12, 0.35, 0.25),
-    "pine_straw": Surface(0.12, 0.42, 0.50, 0.18, 0.25, 0.12),
-    "leaves": Surface(0.08, 0.60, 0.75, 0.30, 0.12, 0.18),
-    "mud": Surface(0.02, 0.85, 1.10, 0.60, 0.02, 0.05),
-    "sand": Surface(0.05, 0.75, 0.95, 0.40, 0.05, 0.08),
-    "pavement": Surface(0.35, 0.24, 0.38, 0.04, 0.60, 0.10),
+    "cut_grass": Surface(0.16, 0.54, 0.42, 0.17, 0.30, 0.10),
+    "long_grass": Surface(0.05, 1.30, 0.80, 0.45, 0.05, 0.12),
+    "rough": Surface(0.05, 1.60, 0.90, 0.60, 0.05, 0.30),
+    "hardpack": Surface(0.28, 0.46, 0.40, 0.13, 0.50, 0.12),
+    "gravel": Surface(0.22, 0.60, 0.50, 0.18, 0.35, 0.25),
+    "pine_straw": Surface(0.12, 0.48, 0.38, 0.19, 0.25, 0.12),
+    "leaves": Surface(0.08, 0.80, 0.55, 0.32, 0.12, 0.18),
+    "mud": Surface(0.02, 2.40, 1.10, 0.70, 0.02, 0.05),
+    "sand": Surface(0.05, 1.40, 0.85, 0.45, 0.05, 0.08),
+    "pavement": Surface(0.34, 0.36, 0.34, 0.10, 0.60, 0.10),
     "water": Surface(0.0, 1.0, 1.0, 1.0, 0.0, 0.0, 1.0),
 }
 

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from functools import lru_cache
+from functools import cached_property, lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -84,6 +84,11 @@ class Arsenal:
     def farthest_m(self) -> float:
         """Longest level throw of all combinations."""
         return float(self.reach.max())
+
+    @cached_property
+    def group(self) -> NDArray[np.int64]:
+        """Kind of throw [m], own lines apart: of each group a search keeps the best few."""
+        return np.where(self.line >= 0, len(PLANNED_KINDS), self.kind)
 
     def own_line(self, combo: int) -> str:
         """Name of the player's line that a combination is, or nothing."""

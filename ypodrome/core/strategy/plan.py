@@ -130,7 +130,7 @@ def _options_from(
     judged = search(situation, value, lie, thrown)
     order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
     options = _distinct([option_from(situation, judged, int(i), thrown) for i in order])
-    options = _with_roles(options)[:MOST_OPTIONS]
+    options = _shown(_with_roles(options))
     follow = situation.scene.par > 3
     finished = []
     for option in options:
@@ -139,6 +139,15 @@ def _options_from(
         why = reasons(told, options[0], situation.scene, situation.thrower.units)
         finished.append(replace(told, why=why))
     return tuple(finished)
+
+
+def _shown(options: list[Option]) -> list[Option]:
+    """The first few, with the best of the player's own lines among them."""
+    shown = options[:MOST_OPTIONS]
+    own = [o for o in options if o.own_line]
+    if own and not any(o.own_line for o in shown):
+        shown[-1] = own[0]
+    return shown
 
 
 def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray:
@@ -170,6 +179,7 @@ def _distinct(options: list[Option]) -> list[Option]:
 def _same(one: Option, other: Option) -> bool:
     return (
         one.disc == other.disc
+        and bool(other.own_line or not one.own_line)
         and one.kind == other.kind
         and one.line == other.line
         and abs(one.aim_left_deg - other.aim_left_deg) < SAME_THROW_DEG

@@ -135,12 +135,12 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
     combos, aims = combos[dry], aims[dry]
     gap = np.hypot(*(aims - lie).T)
     short = gap - arsenal.reach[combos].max(axis=1)
-    able = _with_best_of_kind(arsenal.kind[combos], short, short < 0.2 * gap)
+    able = _with_best_of_kind(arsenal.group[combos], short, short < 0.2 * gap)
     combos, aims, gap = combos[able], aims[able], gap[able]
     lies = np.repeat(lie[None], len(combos), axis=0)
     solved = solve(arsenal, combos, lies, aims, situation.scene.bare_field, situation.air)
     reached = solved.miss_m < REACHED * gap + 2.0
-    return solved.take(_with_best_of_kind(arsenal.kind[combos], solved.miss_m, reached))
+    return solved.take(_with_best_of_kind(arsenal.group[combos], solved.miss_m, reached))
 
 
 def _over_water(
@@ -191,13 +191,13 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     """Drop throws whose mean flight is stopped, but keep the clearest few of each kind."""
     out = mean_flights(situation, arsenal, solved)
     stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
-    return solved.take(_with_best_of_kind(arsenal.kind[solved.combo], stopped, stopped < MOST_MET))
+    return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
 
 
 def _leaders(arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_kind: int) -> NDArray[np.int64]:
     """Rows of the best throws, with at least `per_kind` of every kind that has so many."""
     order = np.argsort(costs, kind="stable")
-    kinds = arsenal.kind[solved.combo]
+    kinds = arsenal.group[solved.combo]
     kept = set(order[:most].tolist())
     for kind in np.unique(kinds):
         kept.update(order[kinds[order] == kind][:per_kind].tolist())

@@ -142,6 +142,14 @@
         }
       },
 
+      async pasteProfile() {
+        try {
+          this.take(await this.post("profile", { hole: this.map.hole, text: this.$refs.profile.value }), "Spot heights made from the profile.");
+        } catch (error) {
+          this.said = "Not made: " + error.message + ".";
+        }
+      },
+
       // holes
 
       listHoles() {

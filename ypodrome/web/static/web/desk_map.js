@@ -5,7 +5,7 @@
   const ORDER = ["area", "unknown", "contours", "grove", "barrier", "mando", "hole", "tree", "drop_zone", "tee", "pin", "landmark", "spot_height"];
   const LAYER = { area: "areas", unknown: "areas", grove: "trees", tree: "trees", contours: "heights", spot_height: "heights" };
   const HATCHED = ["long_grass", "rough", "leaves", "pine_straw", "hardpack", "gravel", "mud", "sand", "pavement", "water"];
-  const SNAP_PX = 9, SPOTS_FROM = 2, NAMES_FROM = 1.6;
+  const SNAP_PX = 9, SPOTS_FROM = 2, NAMES_FROM = 1.6, PAST_PX = 300;
 
   function make(tag, attributes, parent) {
     const node = document.createElementNS(NS, tag);
@@ -73,7 +73,9 @@
       this.x = before[0] + (this.x - before[0]) * k;
       this.y = before[1] + (this.y - before[1]) * k;
       this.scale = scale;
-      this.draw();
+      if (this.waiting) return;
+      this.waiting = true;
+      requestAnimationFrame(() => { this.waiting = false; this.draw(); });
     }
 
     draw() {
@@ -101,9 +103,23 @@
       const node = make("g", { "data-at": row.at, class: "feature" + faint + (row.at === this.selected ? " selected" : "") }, this.layers[kind]);
       row.node = node;
       row.label = null;
+      if (this.beyond(row)) { node.remove(); return; }
       if (row.geometry.type === "Point") this.drawPoint(row, node);
       else this.drawShape(row, node);
       make("title", {}, node).textContent = this.nameOf(row);
+    }
+
+    // whether all of a feature lies well outside the paper
+    beyond(row) {
+      const [low, high] = this.reach();
+      return ![0, 1].every((k) => {
+        const values = parts(row.geometry).flat().map((p) => p[k]);
+        return Math.min(...values) < high[k] && Math.max(...values) > low[k];
+      });
+    }
+    reach() {
+      const w = (this.width / 2 + PAST_PX) / this.scale, h = (this.height / 2 + PAST_PX) / this.scale;
+      return [[this.x - w, this.y - h], [this.x + w, this.y + h]];
     }
 
     nameOf(row) {
