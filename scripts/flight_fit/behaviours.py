@@ -16,7 +16,7 @@ from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.disc.aero import nominal_speed_m_s
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import Release, Throw
-from ypodrome.core.flight.simulate import Air, fly_row
+from ypodrome.core.flight.simulate import Air, Flight, fly_row
 from ypodrome.core.ground.field import open_field
 from ypodrome.core.units import m_s_from_mph
 
@@ -105,7 +105,7 @@ def arm_speed(t: Thrown) -> Misses:
         "too much disc fades more": above(back[0] - back[1], 0.01, 0.02),
         "faster turns more": above(hard[b.MAX_RIGHT_M] / max(usual[b.MAX_RIGHT_M], 0.3), 2.2, 0.3),
         "putter thrown hard turns": above(t.row((2, 3, 0, 1), V53)[b.MAX_RIGHT_M], 3.0, 2.0),
-        "approach disc thrown hard": below(t.carry((4, 1, 0, 3), V53), 74.0, 6.0),
+        "approach disc thrown hard": below(t.carry((4, 1, 0, 3), V53), 75.0, 4.0),
     }
     for numbers in ((2, 3, 0, 1), (3, 3, 0, 2), (2, 4, -1, 1)):
         misses[f"putter thrown hard {numbers}"] = below(t.carry(numbers, V53), 83.5, 5.0)
@@ -165,30 +165,32 @@ def angles(t: Thrown) -> Misses:
     return misses
 
 
-def path_of(f: Constants, numbers: Numbers, release: Release, field=FIELD):
+def flight_of(f: Constants, numbers: Numbers, release: Release, field=FIELD) -> Flight:
     air = Air()
     row = aero_row(Disc("fit", *numbers), f)
-    return fly_row(row, release.row(), air.wind_vector(), air.density_kg_m3, field).path
+    return fly_row(row, release.row(), air.wind_vector(), air.density_kg_m3, field)
 
 
 def elevation(f: Constants) -> Misses:
     """Distance gained for each metre of fall, and lost for each metre of rise, on a stock shot."""
     misses = {}
     for numbers in ((7, 5, 0, 2), (9, 5, -1, 2)):
-        path = path_of(f, numbers, Release(nominal_speed_m_s(numbers[0])), LOW_GROUND)
-        top = int(path[:, 3].argmax())
-        z, far = path[top:, 3], np.hypot(path[top:, 1], path[top:, 2])
-        order = np.argsort(z)
-        at_3, at_0, at_low = np.interp([3.0, 0.05, -4.9], z[order], far[order])
-        gain, loss = (at_low - at_0) / 4.95, (at_0 - at_3) / 2.95
-        misses[f"falling ground gains {numbers}"] = above(gain, 2.08, 0.04) + below(gain, 3.9, 0.3)
-        misses[f"rising ground costs {numbers}"] = above(loss, 2.06, 0.04) + below(loss, 3.9, 0.3)
+        release = Release(nominal_speed_m_s(numbers[0]))
+        level, low = (flight_of(f, numbers, release, field) for field in (FIELD, LOW_GROUND))
+        far = [math.hypot(x.out[b.CARRY_X], x.out[b.CARRY_Y]) for x in (level, low)]
+        path = low.path[int(low.path[:, 3].argmax()) :]
+        falling = path[path[:, 3] > 0.0]
+        order = np.argsort(falling[:, 3])
+        at_2 = np.interp(2.0, falling[order, 3], np.hypot(falling[order, 1], falling[order, 2]))
+        gain, loss = (far[1] - far[0]) / 5.0, (far[0] - at_2) / 2.0
+        misses[f"falling ground gains {numbers}"] = above(gain, 2.02, 0.02) + below(gain, 3.9, 0.3)
+        misses[f"rising ground costs {numbers}"] = above(loss, 2.04, 0.04) + below(loss, 3.9, 0.3)
     return misses
 
 
 def overhead(f: Constants) -> Misses:
     release = Release(V9, Throw.RHOH, math.radians(75), 0.0, math.radians(35))
-    path = path_of(f, (9, 4, 0, 4), release)
+    path = flight_of(f, (9, 4, 0, 4), release).path
     return {"overhead turns over": above(math.degrees(path[:-1, 4].max()), 110.0, 15.0)}
 
 

@@ -9,7 +9,7 @@ import numpy as np
 from matplotlib import rc_context
 from matplotlib.figure import Figure
 
-from scripts.flight_fit.behaviours import path_of
+from scripts.flight_fit.behaviours import flight_of
 from scripts.flight_fit.references import table
 from scripts.flight_fit.trials import Trials
 from ypodrome.core.disc import Disc, aero_row
@@ -39,7 +39,7 @@ def flights(folder: Path) -> None:
     figure = Figure((8, 6))
     plan, side = figure.subplots(2, 1, sharex=True)
     for numbers, look in zip(SHOWN, LOOKS, strict=True):
-        path = path_of(FITTED, numbers, Release(nominal_speed_m_s(numbers[0])))[:-1]
+        path = flight_of(FITTED, numbers, Release(nominal_speed_m_s(numbers[0]))).path[:-1]
         plan.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=_name(numbers))
         side.plot(path[:, 1], path[:, 3], color=INK, linestyle=look)
     plan.set_ylabel("left, m")
@@ -97,7 +97,7 @@ def shapes(folder: Path) -> None:
     )
     for (name, numbers, speed, hyzer, launch), look in zip(lines, LOOKS, strict=True):
         release = Release(speed, hyzer_rad=math.radians(hyzer), launch_rad=math.radians(launch))
-        path = path_of(FITTED, numbers, release)[:-1]
+        path = flight_of(FITTED, numbers, release).path[:-1]
         axis.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=name)
     axis.set_aspect("equal")
     axis.set_xlabel("forward, m")

@@ -10,6 +10,7 @@ from ypodrome.bag.services import import_bag
 from ypodrome.course.services import document_of, import_course
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import services
+from ypodrome.plan.inputs import is_stale
 from ypodrome.round import services as rounds
 from ypodrome.standins.weather_station import reading
 
@@ -41,14 +42,14 @@ def test_a_bad_file_changes_nothing(demo):
 
 def test_planning_keeps_the_players_choice_and_marks_what_is_stale(demo_plan):
     hole = demo_plan.holes.get(number=1)
-    assert services.is_stale(hole)
+    assert is_stale(hole)
     services.plan_one(hole)
-    assert not services.is_stale(hole)
+    assert not is_stale(hole)
     services.choose(hole, 2)
     second = hole.chosen["disc"], hole.chosen["throw"], hole.chosen["line"]
     services.set_conditions(hole, {"wind_m_s": 3.0})
     hole.refresh_from_db()
-    assert services.is_stale(hole)
+    assert is_stale(hole)
     services.plan_one(hole)
     kept = hole.chosen["disc"], hole.chosen["throw"], hole.chosen["line"]
     offered = [(o["disc"], o["throw"], o["line"]) for o in hole.result["options"]]

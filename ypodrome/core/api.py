@@ -9,7 +9,7 @@ from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.ground.field import cell, open_field
 from ypodrome.core.hole.features import Course, Layout, LayoutHole
-from ypodrome.core.hole.relief import Surface, contour_lines, surface_through
+from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, surface_through
 from ypodrome.core.hole.rule_facts import FACTS
 from ypodrome.core.hole.scene import Scene, scene_for, whole_course
 from ypodrome.core.hole.scouting import Look, scouting_list
@@ -19,10 +19,12 @@ from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
 from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.lines import power_words
 from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.plan import HolePlan, plan_hole, re_aimed, score_chances
+from ypodrome.core.strategy.plan import HolePlan, plan_hole, quick_score, re_aimed, score_chances
+from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.situation import POSTURES, Situation
 from ypodrome.core.strategy.solve import heights
-from ypodrome.core.thrower import KINDS, PRESETS, PuttingModel, Spread, Thrower
+from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
+from ypodrome.core.thrower import KINDS, PRESETS, SCRATCH, PuttingModel, Spread, Thrower
 from ypodrome.core.warm import warm
 
 __all__ = [
@@ -32,6 +34,9 @@ __all__ = [
     "POSTURES",
     "PRESETS",
     "RESULTS",
+    "SCRATCH",
+    "SPEEDS_M_S",
+    "TURNS_DEG",
     "Air",
     "Course",
     "Disc",
@@ -52,13 +57,16 @@ __all__ = [
     "Spread",
     "StockLine",
     "Surface",
+    "TargetPlan",
     "Throw",
     "Thrower",
     "Wind",
+    "WindTable",
     "air_density_kg_m3",
     "blind_because",
     "cautions",
     "cell",
+    "contour_levels",
     "contour_lines",
     "fly",
     "fly_to_height",
@@ -66,8 +74,10 @@ __all__ = [
     "measure",
     "missed_releases",
     "open_field",
+    "plan_for_target",
     "plan_hole",
     "power_words",
+    "quick_score",
     "re_aimed",
     "result",
     "scene_for",
@@ -76,6 +86,8 @@ __all__ = [
     "seen_from_m",
     "sign_warning",
     "surface_through",
+    "switches",
     "warm",
     "whole_course",
+    "wind_table",
 ]

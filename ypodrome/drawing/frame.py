@@ -59,11 +59,24 @@ def _turned(points: NDArray, angle: float) -> NDArray:
 
 def hole_frame(scene: Scene, width: float, height: float, scale: float | None = None) -> Frame:
     """The frame of a hole: the straight line from tee to pin points up."""
+    points, angle = _points_of(scene)
+    return Frame.around(points, angle, width, height, scale)
+
+
+def _points_of(scene: Scene) -> tuple[NDArray[np.float64], float]:
+    """What a drawing of a hole must show, and the direction that points up."""
     (x0, y0), (x1, y1) = scene.tee.at, scene.pin.at
     angle = math.atan2(y1 - y0, x1 - x0)
     behind = (x1 + BEHIND_M * math.cos(angle), y1 + BEHIND_M * math.sin(angle))
-    points = np.array([*scene.line.points, scene.tee.at, scene.pin.at, behind])
-    return Frame.around(points, angle, width, height, scale)
+    return np.array([*scene.line.points, scene.tee.at, scene.pin.at, behind]), angle
+
+
+def natural_size(scene: Scene, scale: float) -> tuple[float, float]:
+    """Width and height [px] that hold a hole, tee below and pin above, at a scale [px/m]."""
+    points, angle = _points_of(scene)
+    turned = _turned(points, angle)
+    wide, high = turned.max(axis=0) - turned.min(axis=0) + 2 * MARGIN_M
+    return float(wide) * scale, float(high) * scale
 
 
 def path_of(pixels: NDArray[np.float64], closed: bool = False) -> str:

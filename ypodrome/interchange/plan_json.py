@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import math
 from typing import Any
 
-from ypodrome.core.strategy.options import Option
+from ypodrome.core.strategy.exactness import Window
+from ypodrome.core.strategy.options import Leave, Option
 from ypodrome.core.strategy.plan import HolePlan
 from ypodrome.interchange.frame import LonLat, to_lon_lat
 
@@ -59,8 +61,34 @@ def option_document(option: Option, origin: LonLat) -> Json:
         "best_miss": min(misses, key=lambda side: misses[side]) if misses else None,
         "miss_costs": {k: round(v, 3) for k, v in misses.items()},
         "stopped_by": {k: round(v, 4) for k, v in option.stopped_by.items()},
+        "window": _window(option.window),
+        "leaves": _leave(option.leaves),
+        "as_good": option.as_good,
         "next": option_document(option.next, origin) if option.next else None,
         "why": list(option.why),
+    }
+
+
+def _window(window: Window | None) -> Json | None:
+    if window is None:
+        return None
+    free = not math.isfinite(window.width_m)
+    return {
+        "left_deg": window.left_deg,
+        "right_deg": window.right_deg,
+        "width_m": None if free else round(window.width_m, 1),
+        "away_m": None if free else round(window.away_m, 1),
+        "by": window.by,
+    }
+
+
+def _leave(leave: Leave | None) -> Json | None:
+    if leave is None:
+        return None
+    return {
+        "distance_m": round(leave.distance_m, 1),
+        "rise_m": round(leave.rise_m, 1),
+        "wind": leave.wind,
     }
 
 

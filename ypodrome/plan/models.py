@@ -20,15 +20,22 @@ class GamePlan(models.Model):
     temperature_c = models.FloatField(default=15.0)
     wet = models.BooleanField(default=False)
     without = models.JSONField(default=list)
+    target = models.PositiveIntegerField(null=True)
+    name = models.CharField(max_length=60, blank=True)
     wind_source = models.CharField(max_length=80, blank=True)
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
         ordering = ("-created", "-pk")
 
+    def __str__(self) -> str:
+        return self.name or f"{self.layout}, {self.created:%d %b}"
+
 
 class PlannedHole(models.Model):
-    """One hole of a plan. `result` holds the options, `chosen` the option in force."""
+    """One hole of a plan. `result` holds the options, `chosen` the option in force, `inputs` what they
+    were worked out from; `winds` a wind table and `scratch` a scratch player's expected score, each
+    with the fingerprint it belongs to."""
 
     plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="holes")
     number = models.PositiveIntegerField()
@@ -39,6 +46,10 @@ class PlannedHole(models.Model):
     result = models.JSONField(null=True)
     chosen = models.JSONField(null=True)
     own_aim = models.BooleanField(default=False)
+    inputs = models.JSONField(default=dict)
+    notes = models.TextField(blank=True)
+    winds = models.JSONField(null=True)
+    scratch = models.JSONField(null=True)
 
     class Meta:
         ordering = ("number",)

@@ -2,8 +2,6 @@
 
 from __future__ import annotations
 
-import hashlib
-import json
 from collections import OrderedDict
 from threading import Lock
 from typing import Any
@@ -28,6 +26,7 @@ from ypodrome.core.api import (
 from ypodrome.course.models import Layout
 from ypodrome.course.services import core_course, scene_of
 from ypodrome.interchange.plan_json import option_document, plan_document
+from ypodrome.plan.inputs import digest, fingerprint_of, inputs_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.standins.weather_station import reading
 
@@ -78,23 +77,6 @@ def situation_of(hole: PlannedHole) -> Situation:
     )
 
 
-def fingerprint_of(hole: PlannedHole) -> str:
-    """A digest of every input of a hole's plan."""
-    plan, course = hole.plan, hole.plan.layout.course
-    inputs = [
-        course.pk, course.updated.isoformat(), hole.number, hole.tee, hole.pin, hole.par,
-        plan.posture, plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s, plan.temperature_c,
-        plan.wet, sorted(plan.without), plan.owner.thrower_document, plan.owner.units,
-        [str(d) for d in core_bag(plan.owner)], [str(line) for line in core_lines(plan.owner)],
-    ]  # fmt: skip
-    return hashlib.sha256(json.dumps(inputs, sort_keys=True).encode()).hexdigest()
-
-
-def is_stale(hole: PlannedHole) -> bool:
-    """Whether an input has changed since the hole was planned."""
-    return hole.result is None or hole.fingerprint != fingerprint_of(hole)
-
-
 def live_plan(hole: PlannedHole) -> HolePlan:
     """The computed plan, kept in memory so that a drag need not solve the hole again."""
     key = fingerprint_of(hole)
@@ -119,10 +101,11 @@ def plan_one(hole: PlannedHole) -> PlannedHole:
         {"rank": k, **stored_option(o, origin)} for k, o in enumerate(computed.options, start=1)
     ]
     hole.result = document
-    hole.fingerprint = fingerprint_of(hole)
+    hole.inputs = inputs_of(hole)
+    hole.fingerprint = digest(hole.inputs)
     hole.chosen = _kept_choice(hole.chosen, document["options"], hole.own_aim)
     hole.own_aim = hole.own_aim and bool(hole.chosen.get("own_aim"))
-    hole.save(update_fields=["result", "fingerprint", "chosen", "own_aim"])
+    hole.save(update_fields=["result", "fingerprint", "inputs", "chosen", "own_aim"])
     return hole
 
 
@@ -180,6 +163,17 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Json:
         hole.chosen, hole.own_aim = document, True
         hole.save(update_fields=["chosen", "own_aim"])
     return document
+
+
+LONGEST_NOTES = 2000
+
+
+def set_notes(hole: PlannedHole, text: Any) -> None:
+    """Keep the player's notes. ValueError when they are no text or too long."""
+    if not isinstance(text, str) or len(text) > LONGEST_NOTES:
+        raise ValueError(f"notes are text of at most {LONGEST_NOTES} characters")
+    hole.notes = text
+    hole.save(update_fields=["notes"])
 
 
 SAME_WIND = 0.06

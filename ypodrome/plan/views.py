@@ -6,20 +6,24 @@ import time
 from datetime import datetime
 from typing import Any
 
+from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
-from django.views.decorators.http import require_POST, require_safe
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.course.models import Layout
 from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
-from ypodrome.plan import services
+from ypodrome.plan import rounds, services
+from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.overview import book_context, overview_context
+from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
+from ypodrome.plan.presenters.value_drawing import draw_value
+from ypodrome.plan.presenters.winds import winds_context
 
 
 def own_plan(request: HttpRequest, pk: int) -> GamePlan:
@@ -62,6 +66,46 @@ def overview(request: HttpRequest, pk: int) -> HttpResponse:
     return render(request, "plan/overview.html", overview_context(own_plan(request, pk)))
 
 
+@require_POST
+def target(request: HttpRequest, pk: int) -> HttpResponse:
+    """Set the total the round needs, or play what it wants."""
+    plan = own_plan(request, pk)
+    try:
+        rounds.set_target(plan, request.POST.get("target", ""))
+        if request.POST.get("act") == "play":
+            changed = rounds.play_for_target(plan)
+            messages.success(request, f"{changed} hole{'' if changed == 1 else 's'} changed for the target.")
+    except ValueError as error:
+        messages.error(request, f"Not set: {error}.")
+    return redirect("plan:overview_of", pk)
+
+
+@require_http_methods(["GET", "POST"])
+def beside(request: HttpRequest, pk: int) -> HttpResponse:
+    """Make the same round in other conditions, and compare two plans."""
+    plan = own_plan(request, pk)
+    problems: list[str] = []
+    if request.method == "POST":
+        try:
+            return redirect("plan:overview_of", _copied(request, plan).pk)
+        except ValueError as error:
+            problems = [str(error)]
+    others = request.player.plans.filter(layout__course=plan.layout.course).exclude(pk=pk)
+    context: dict[str, Any] = {"plan": plan, "others": others, "problems": problems}
+    chosen = request.GET.get("with", "")
+    other = others.filter(pk=int(chosen)).first() if chosen.isdigit() else others.first()
+    if other is not None:
+        context |= comparison_context(plan, other)
+    return render(request, "plan/beside.html", context, status=400 if problems else 200)
+
+
+def _copied(request: HttpRequest, plan: GamePlan) -> GamePlan:
+    form = request.POST
+    without = [k for k in form.getlist("without") if k in ("forehand", "backhand")]
+    times = {"0": 0.0, "1": 1.0, "1.5": 1.5, "2": 2.0}.get(form.get("wind", "1"), 1.0)
+    return rounds.copy_plan(plan, form.get("name", ""), "wet" in form, without, times)
+
+
 @require_safe
 def book(request: HttpRequest, pk: int) -> HttpResponse:
     """The plan as pages to print."""
@@ -79,7 +123,8 @@ def sheet(request: HttpRequest, pk: int, number: int) -> HttpResponse:
         "numbers": numbers,
         "before": numbers[at - 1] if at else None,
         "after": numbers[at + 1] if at + 1 < len(numbers) else None,
-        "stale": services.is_stale(hole),
+        "stale": is_stale(hole),
+        "why_stale": stale_reasons(hole),
         "tees": _labels(hole, "tees"),
         "pins": _labels(hole, "pins"),
         "hole_name": scene.line.name,
@@ -99,6 +144,42 @@ def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
     names = ("drawing", "side", "tee_view", "card", "options", "facts")
     parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
     return {"parts": parts, "wind": context["wind"], "expected": hole.chosen["expected_score"]}
+
+
+@require_safe
+def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """The hole in every wind."""
+    hole = own_hole(request, pk, number)
+    context = winds_context(rounds.winds_of(hole), request.player.units)
+    context |= {"plan": hole.plan, "hole": hole, "units": request.player.units}
+    context["hole_name"] = services.scene_for_hole(hole).line.name
+    return render(request, "plan/winds.html", context)
+
+
+@require_safe
+def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """What ground is worth on the hole, as lines to lay over its drawing."""
+    hole = own_hole(request, pk, number)
+    frame = hole_frame(services.scene_for_hole(hole), WIDTH, HEIGHT)
+    context = {"lines": draw_value(services.live_plan(hole), frame)}
+    return render(request, "plan/hole/_value.html", context)
+
+
+@require_POST
+def scratch(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """A scratch player's expected score on the hole."""
+    return JsonResponse({"expected": rounds.scratch_of(own_hole(request, pk, number))})
+
+
+@require_POST
+def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Keep the player's notes on the hole."""
+    hole = own_hole(request, pk, number)
+    try:
+        services.set_notes(hole, json_body(request).get("notes", ""))
+    except ValueError as error:
+        return refusal(error)
+    return JsonResponse({"kept": True})
 
 
 @require_POST

@@ -47,7 +47,16 @@ def contour_lines(
     """Level [m], whether it is every fifth, and points [n, 2] of the contours of a grid z [y, x]."""
     low, high = float(z.min()), float(z.max())
     step = contour_step_m(low, high)
+    numbers = range(math.ceil(low / step), math.floor(high / step) + 1)
+    for level, line in contour_levels(x, y, z, np.array(numbers) * step):
+        yield level, round(level / step) % 5 == 0, line
+
+
+def contour_levels(
+    x: NDArray[np.float64], y: NDArray[np.float64], z: NDArray[np.float64], levels: NDArray[np.float64]
+) -> Iterator[tuple[float, NDArray[np.float64]]]:
+    """Lines [n, 2] of a grid z [y, x], masked or not, at the given levels."""
     generator = contourpy.contour_generator(x, y, z)
-    for k in range(math.ceil(low / step), math.floor(high / step) + 1):
-        for line in generator.lines(k * step):
-            yield k * step, k % 5 == 0, line
+    for level in levels:
+        for line in generator.lines(float(level)):
+            yield float(level), line

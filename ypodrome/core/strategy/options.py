@@ -16,15 +16,33 @@ from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.strategy.aim import aim_left_deg, aim_point
 from ypodrome.core.strategy.arsenal import PLANNED_KINDS
+from ypodrome.core.strategy.exactness import Window
 from ypodrome.core.strategy.lines import line_name
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.search import Judged
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import heights
 
 SMALL_MISS = 0.7
 """Standard deviations within which a throw counts as no miss (chosen)."""
 
 FEWEST_MISSES = 6
+
+FELT_WIND_M_S = 1.6
+"""Wind from which a putt feels it (chosen: the lower limit of Beaufort 2, "felt on the face")."""
+
+ALONG = 0.6
+"""Cosine from which a wind counts as head or tail wind (chosen)."""
+
+
+@dataclass(frozen=True)
+class Leave:
+    """What a throw usually leaves: distance to the basket [m], how far the basket stands above the
+    lie [m], and the wind felt facing it: into, with, across or still."""
+
+    distance_m: float
+    rise_m: float
+    wind: str
 
 
 @dataclass(frozen=True)
@@ -59,6 +77,9 @@ class Option:
     rests: NDArray[np.float64] = field(repr=False)
     path: NDArray[np.float64] = field(repr=False)
     role: str = "other"
+    window: Window | None = None
+    leaves: Leave | None = None
+    as_good: bool = False
     why: tuple[str, ...] = ()
     next: Option | None = None
 
@@ -82,6 +103,7 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
     heading_deg = math.degrees(release[HEADING])
     hyzer_deg, launch_deg = math.degrees(release[HYZER]), math.degrees(release[LAUNCH])
     landing = np.median(lies, axis=0)
+    usual = (float(landing[0]), float(landing[1]))
     return Option(
         combo=combo,
         bend_rad=float(throws.bend[i]),
@@ -98,7 +120,8 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
         aim_left_deg=aim_left_deg(scene, lie, heading_deg),
         aim_point=aim_point(scene, lie, heading_deg, situation.thrower.units),
         lie=lie,
-        landing=(float(landing[0]), float(landing[1])),
+        landing=usual,
+        leaves=leave_from(situation, usual),
         landing_left_m=left,
         landing_long_m=long_,
         along_m=along,
@@ -111,6 +134,20 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
         rests=rests,
         path=mean.path,
     )
+
+
+def leave_from(situation: Situation, lie: Point) -> Leave:
+    """The putt or approach that waits at a lie."""
+    scene, wind = situation.scene, situation.air.wind
+    z = heights(scene.field, np.array([lie, scene.pin.at]))
+    rise = float(z[1] - z[0]) + scene.pin.raised_m
+    words = "still"
+    if wind.speed_m_s >= FELT_WIND_M_S:
+        east, north = situation.air.wind_vector()
+        gap = np.array(scene.pin.at) - np.array(lie)
+        along = float((gap / max(float(np.hypot(*gap)), 1e-9)) @ np.array([east, north])) / wind.speed_m_s
+        words = "with" if along > ALONG else "into" if along < -ALONG else "across"
+    return Leave(math.dist(lie, scene.pin.at), rise, words)
 
 
 def miss_costs(lie: Point, rests: NDArray[np.float64], values: NDArray[np.float64]) -> dict[str, float]:

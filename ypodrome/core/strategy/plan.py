@@ -12,16 +12,21 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, X, Y, Z
 from ypodrome.core.hole.sight import cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_power
+from ypodrome.core.strategy.exactness import windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
 from ypodrome.core.strategy.search import QUICK, Judged, judge_one, objective, search
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import Solved, heights, solve
+from ypodrome.core.strategy.solve import Solved, heights, joined, solve
 from ypodrome.core.strategy.why import reasons
 
 MOST_OPTIONS = 6
 SAFE_LIMIT = 0.5
 """A safe play may cost at most this many throws more than the first plan (chosen)."""
+
+AS_GOOD = 0.05
+"""Throws within which an option by another school counts as good as the first plan (the trade argues
+about these; the player chooses)."""
 
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
@@ -74,6 +79,12 @@ def plan_hole(situation: Situation) -> HolePlan:
         cautions(situation.scene),
         time.perf_counter() - began,
     )
+
+
+def quick_score(situation: Situation) -> float:
+    """Expected score from the tee, searched less finely: for comparisons, not for a plan."""
+    judged = search(situation, GroundValue(situation), np.array(situation.scene.tee.at), 0, QUICK)
+    return float(judged.score.min())
 
 
 def re_aimed(plan: HolePlan, option: Option, aim_left_deg: float) -> Option:
@@ -130,7 +141,7 @@ def _options_from(
     judged = search(situation, value, lie, thrown)
     order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
     options = _distinct([option_from(situation, judged, int(i), thrown) for i in order])
-    options = _shown(_with_roles(options))
+    options = _measured(situation, _as_good(_shown(_with_roles(options))))
     follow = situation.scene.par > 3
     finished = []
     for option in options:
@@ -139,6 +150,24 @@ def _options_from(
         why = reasons(told, options[0], situation.scene, situation.thrower.units)
         finished.append(replace(told, why=why))
     return tuple(finished)
+
+
+def _measured(situation: Situation, options: list[Option]) -> list[Option]:
+    """The options with how exact each must be."""
+    throws = [throw_of(situation, o) for o in options]
+    found = windows(situation, situation.arsenal, joined(throws))
+    return [replace(o, window=w) for o, w in zip(options, found, strict=True)]
+
+
+def _as_good(options: list[Option]) -> list[Option]:
+    """Mark options of another school that cost next to nothing more than the first plan."""
+    first = options[0]
+    return [
+        replace(
+            o, as_good=o.expected < first.expected + AS_GOOD and (o.line, o.kind) != (first.line, first.kind)
+        )
+        for o in options
+    ]
 
 
 def _shown(options: list[Option]) -> list[Option]:

@@ -19,7 +19,7 @@ from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve
 
 POWER_STEPS = (-0.05, 0.0, 0.04)
 PLACEMENTS = 6
@@ -228,12 +228,6 @@ def _power_variants(solved: Solved) -> list[Solved]:
 def _best_variant(solved: Solved, rank, variants: list[Solved]) -> Solved:
     """For every throw the variant that ranks best."""
     n = len(solved)
-    together = Solved(
-        np.concatenate([v.combo for v in variants]),
-        np.concatenate([v.release for v in variants]),
-        np.concatenate([v.power for v in variants]),
-        np.concatenate([v.miss_m for v in variants]),
-        np.concatenate([v.bend for v in variants]),
-    )
+    together = joined(variants)
     costs = rank(together).reshape(len(variants), n)
     return together.take(costs.argmin(axis=0) * n + np.arange(n))

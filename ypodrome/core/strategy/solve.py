@@ -40,6 +40,17 @@ class Solved:
         return len(self.combo)
 
 
+def joined(parts: list[Solved]) -> Solved:
+    """Several sets of throws as one."""
+    return Solved(
+        np.concatenate([p.combo for p in parts]),
+        np.concatenate([p.release for p in parts]),
+        np.concatenate([p.power for p in parts]),
+        np.concatenate([p.miss_m for p in parts]),
+        np.concatenate([p.bend for p in parts]),
+    )
+
+
 def heights(field: Field, points: NDArray[np.float64]) -> NDArray[np.float64]:
     """Ground height [n] at points [n, 2], as the compiled loop reads it."""
     out = np.empty(len(points))

@@ -4,10 +4,16 @@ from __future__ import annotations
 
 import math
 
-from ypodrome.core.hole.rule_facts import CIRCLE_1_M
+from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.aim import length_words
 from ypodrome.core.strategy.options import Option
+
+SLOPE_WORTH = 0.03
+"""Rise per distance from which a putt is called uphill or downhill (chosen)."""
+
+WIDE_DEG = 14.0
+"""A window this wide is not worth a sentence (chosen: it holds a club player's aim)."""
 
 WORTH_NAMING = 0.04
 """Chances below this are not worth a sentence (chosen)."""
@@ -23,6 +29,7 @@ def in_hundred(chance: float) -> str:
 def reasons(option: Option, first: Option, scene: Scene, units: str) -> tuple[str, ...]:
     """Sentences for an option in its role, compared with the first plan where it is not that."""
     sentences = [_role_sentence(option, first), _landing_sentence(option, scene, units)]
+    sentences += [_leave_sentence(option, units), _window_sentence(option, units)]
     trouble = _trouble_sentence(option)
     if trouble:
         sentences.append(trouble)
@@ -51,6 +58,29 @@ def _landing_sentence(option: Option, scene: Scene, units: str) -> str:
     if option.chances["circle1"] >= 0.08:
         return f"Ends within {circle} of the basket {in_hundred(option.chances['circle1'])}."
     return f"Leaves about {length_words(left_m, units)} to the basket."
+
+
+def _leave_sentence(option: Option, units: str) -> str:
+    """The putt that usually waits: up or down hill, into or with the wind."""
+    leave = option.leaves
+    if leave is None or leave.distance_m > CIRCLE_2_M:
+        return ""
+    slope = "level"
+    if abs(leave.rise_m) > SLOPE_WORTH * leave.distance_m:
+        slope = "uphill" if leave.rise_m > 0 else "downhill"
+    wind = {"into": ", into the wind", "with": ", wind behind", "across": ", cross wind"}.get(leave.wind, "")
+    return f"Usually leaves {length_words(leave.distance_m, units)}, {slope}{wind}."
+
+
+def _window_sentence(option: Option, units: str) -> str:
+    """How exact it must be, where something stands close."""
+    w = option.window
+    if w is None or w.degrees > WIDE_DEG or not math.isfinite(w.width_m):
+        return ""
+    if w.degrees < 0.5:
+        return f"No room: {w.by} is in the line."
+    away = length_words(w.away_m, units)
+    return f"Must be within {w.degrees:.0f}°, {length_words(w.width_m, units)} at {w.by} {away} out."
 
 
 def _trouble_sentence(option: Option) -> str:

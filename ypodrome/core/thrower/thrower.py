@@ -65,6 +65,17 @@ class Thrower:
         return arm_speed_m_s(self.max_distance_m[kind], kind)
 
 
+SCRATCH = Thrower(
+    "A scratch player",
+    spread=PRESETS["elite"],
+    max_distance_m={"backhand": 125.0, "forehand": 105.0},
+    make_at_5_m=0.97,
+    make_at_10_m=0.6,
+)
+"""The player that par is measured by: elite spread, 410 ft, six putts of ten from the circle's edge
+[common practice], figures chosen."""
+
+
 def _best_carry_m(speed_m_s: float, kind: str) -> float:
     """Farthest level carry at a release speed with the fastest disc that speed is enough for."""
     owned = min(14.0, max(3.0, (speed_m_s - nominal_speed_m_s(0.0)) / nominal_speed_m_s_slope()))

@@ -1,4 +1,4 @@
-"""View data of the plan overview and the printed book."""
+"""View data of the plan overview, of two plans side by side, and of the printed book."""
 
 from __future__ import annotations
 
@@ -6,31 +6,44 @@ from typing import Any
 
 import numpy as np
 
-from ypodrome.drawing.frame import hole_frame
+from ypodrome.core.api import Scene
+from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import draw_hole
+from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.sheet import ROLES, card, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
-from ypodrome.plan.services import is_stale, scene_for_hole
+from ypodrome.plan.rounds import target_of
+from ypodrome.plan.services import scene_for_hole
 
-SMALL = (270.0, 420.0)
-LARGE = (398.0, 470.0)
-FEW_HOLES = 3
+TALLEST = 262.0
+WIDE = 128.0
+LARGEST_SCALE = 1.6
 BOOK = (300.0, 430.0)
 
+MUST_GET, BONUS = 0.40, 0.12
+"""Chance of a birdie from which a hole is one to get, and up to which a birdie is a bonus (chosen)."""
 
-def common_scale(holes: list[PlannedHole], width: float, height: float) -> float:
-    """Pixels per metre at which every hole of the plan fits the same frame."""
-    return min(hole_frame(scene_for_hole(h), width, height).scale for h in holes)
+WORTH_NAMING = 0.15
+"""Throws against the average from which a hole is said to win or cost (chosen)."""
+
+MOST_NAMED = 4
+
+
+def common_scale(scenes: list[Scene]) -> float:
+    """Pixels per metre at which the longest and the widest hole fit a cell."""
+    sizes = [natural_size(s, 1.0) for s in scenes]
+    return min(TALLEST / max(h for _, h in sizes), WIDE / max(w for w, _ in sizes), LARGEST_SCALE)
 
 
 def overview_context(plan: GamePlan) -> dict[str, Any]:
-    """Holes side by side at one scale, expected scores, distribution of the round."""
+    """Holes side by side at one scale, expected scores, distribution of the round, target."""
     holes = list(plan.holes.all())
-    size = LARGE if len(holes) <= FEW_HOLES else SMALL
-    scale = common_scale(holes, *size)
-    cells = [hole_cell(hole, plan, size, scale) for hole in holes]
+    scenes = [scene_for_hole(h) for h in holes]
+    scale = common_scale(scenes)
+    sizes = [(WIDE, natural_size(s, scale)[1]) for s in scenes]
+    cells = [hole_cell(h, plan, size, scale) for h, size in zip(holes, sizes, strict=True)]
     done = [c for c in cells if c["planned"]]
     par = sum(h.par for h in holes)
     context: dict[str, Any] = {"plan": plan, "cells": cells, "par": par, "units": plan.owner.units}
@@ -40,8 +53,30 @@ def overview_context(plan: GamePlan) -> dict[str, Any]:
             "expected": expected,
             "against_par": expected - par,
             "round_scores": round_distribution(holes, par),
+            "won": _extremes(done, best=True),
+            "lost": _extremes(done, best=False),
+            "target": target_of(holes, plan.target) if plan.target else None,
         }
+        context |= _against_scratch(done)
     return context
+
+
+def _extremes(cells: list[dict[str, Any]], best: bool) -> list[dict[str, Any]]:
+    """The holes that win, or cost, most against this player's own average over the round."""
+    average = float(np.mean([c["against_par"] for c in cells]))
+    rows = [c | {"against_average": c["against_par"] - average} for c in cells]
+    rows.sort(key=lambda c: c["against_average"], reverse=not best)
+    sign = -1.0 if best else 1.0
+    return [c for c in rows if sign * c["against_average"] > WORTH_NAMING][:MOST_NAMED]
+
+
+def _against_scratch(cells: list[dict[str, Any]]) -> dict[str, Any]:
+    """What the round and its dearest holes cost against a scratch player, once that is worked out."""
+    if any(c["hole"].scratch is None for c in cells):
+        return {}
+    rows = [c | {"against_scratch": c["expected"] - c["hole"].scratch["expected"]} for c in cells]
+    dearest = sorted(rows, key=lambda c: -c["against_scratch"])[:MOST_NAMED]
+    return {"scratch_gap": sum(c["against_scratch"] for c in rows), "dearest": dearest}
 
 
 def book_context(plan: GamePlan) -> dict[str, Any]:
@@ -81,9 +116,11 @@ def hole_cell(
         "drawing": drawing,
         "planned": planned,
         "stale": is_stale(hole),
+        "why_stale": stale_reasons(hole),
         "wind": wind_view(plan, frame.angle),
     }
     if planned:
+        birdie = hole.chosen["chances"]["birdie_or_better"]
         cell |= {
             "shot": draw_shot(hole.chosen, scene, frame),
             "card": card(hole.chosen),
@@ -91,6 +128,7 @@ def hole_cell(
             "expected": hole.chosen["expected_score"],
             "against_par": hole.chosen["expected_score"] - hole.par,
             "plays_like_m": hole.result["plays_like_m"],
+            "kind": "must get" if birdie >= MUST_GET else "bonus" if birdie <= BONUS else "",
         }
     return cell
 
@@ -108,3 +146,28 @@ def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any
         row["tall"] = round(56 * row["chance"] / peak, 1)
         row["from_top"] = 58 - row["tall"]
     return rows
+
+
+def comparison_context(plan: GamePlan, other: GamePlan) -> dict[str, Any]:
+    """Two plans of one course, hole by hole: what is thrown, what is expected, what differs."""
+    theirs = {h.number: h for h in other.holes.all()}
+    rows = []
+    for hole in plan.holes.all():
+        beside = theirs.get(hole.number)
+        if beside is None or hole.chosen is None or beside.chosen is None:
+            continue
+        rows.append(
+            {
+                "hole": hole,
+                "one": hole.chosen,
+                "other": beside.chosen,
+                "moved": beside.chosen["expected_score"] - hole.chosen["expected_score"],
+                "same": _same(hole.chosen, beside.chosen),
+            }
+        )
+    return {
+        "other": other,
+        "rows": rows,
+        "moved": sum(r["moved"] for r in rows),
+        "missing": sum(h.chosen is None for h in theirs.values()),
+    }

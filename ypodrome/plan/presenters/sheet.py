@@ -58,7 +58,7 @@ def card(option: dict[str, Any]) -> dict[str, Any]:
     follow = option.get("next")
     return {
         **option,
-        "role_words": ROLES[option["role"]],
+        "role_words": ROLES[option["role"]] + (", as good" if option.get("as_good") else ""),
         "power_words": power_words(option["power_pct"] / 100),
         "angle_words": angle_words(option["hyzer_deg"]),
         "height_words": height_words(option["launch_deg"]),

@@ -25,6 +25,17 @@
         }
         window.location.reload();
       },
+      async scratch() {
+        const cells = Array.from(this.$root.querySelectorAll("[data-hole]"));
+        this.working = true;
+        for (const [k, cell] of cells.entries()) {
+          this.said = "A scratch player on hole " + cell.dataset.hole + " (" + (k + 1) + " of " + cells.length + ") …";
+          await fetch(this.$root.dataset.scratch + "hole/" + cell.dataset.hole + "/scratch/", {
+            method: "POST", headers: { "X-CSRFToken": this.$root.dataset.token },
+          });
+        }
+        window.location.reload();
+      },
     }));
   });
 })();

@@ -105,6 +105,7 @@
         try {
           const answer = await this.post("replan", this.conditions());
           this.show(answer.parts);
+          if (this.$refs.value.checked) this.showValue();
           this.said = answer.changed + " (" + ((performance.now() - began) / 1000).toFixed(1) + " s)";
         } catch (error) {
           this.said = "Not planned: " + error.message + ". Your settings are kept; change one to try again.";
@@ -122,6 +123,29 @@
         if (pressed && "options" in parts) {
           this.rank = Number(pressed.dataset.rank);
           this.aim = Number(pressed.dataset.aim);
+        }
+      },
+
+      async showValue() {
+        const layer = document.getElementById("value"), on = this.$refs.value.checked;
+        layer.classList.toggle("hidden", !on);
+        if (!on) return;
+        this.working = true;
+        try {
+          const answer = await fetch(this.base + "value/");
+          layer.innerHTML = await answer.text();
+          this.said = "Lines of equal throws to hole out from there.";
+        } catch (error) {
+          this.said = "The value of the ground could not be fetched; try again.";
+        }
+        this.working = false;
+      },
+      async keepNotes() {
+        try {
+          await this.post("notes", { notes: this.$refs.notes.value });
+          this.said = "Notes kept.";
+        } catch (error) {
+          this.said = "Notes not kept: " + error.message + ". They stay here; change them to try again.";
         }
       },
 
@@ -195,6 +219,7 @@
           "[": () => this.turnTo(this.from - 15), "]": () => this.turnTo(this.from + 15),
           "-": () => this.blow(-1), "=": () => this.blow(1), "+": () => this.blow(1),
           ArrowLeft: () => this.nudge(1), ArrowRight: () => this.nudge(-1),
+          v: () => { this.$refs.value.checked = !this.$refs.value.checked; this.showValue(); },
           p: () => this.go("before"), n: () => this.go("after"),
         }[event.key];
         if (act) { event.preventDefault(); act(); return; }

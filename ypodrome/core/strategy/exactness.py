@@ -1,0 +1,109 @@
+"""How exact a throw must be: how far its aim may stray before it meets trouble, and where."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import HEADING, X, Y
+from ypodrome.core.flight.simulate import fly_many
+from ypodrome.core.hole.rules import resolve
+from ypodrome.core.strategy.arsenal import Arsenal
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import Solved
+
+STRAYS_DEG = np.arange(-12.0, 12.01, 0.5)
+"""Aims tried to either side; a throw that is clean over all of them is free (chosen)."""
+
+STOPPED = 0.7
+"""Hazard met from which a mean flight counts as stopped: one in two (chosen)."""
+
+HIT_TRIES = 12
+FREE = "free"
+
+
+@dataclass(frozen=True)
+class Window:
+    """Aim to the left and right [deg] that stays clean; `width_m` across at `away_m` from the lie,
+    where the nearer trouble is. `by` names it: an obstacle, "out of bounds", "the mandatory"."""
+
+    left_deg: float
+    right_deg: float
+    width_m: float
+    away_m: float
+    by: str
+
+    @property
+    def degrees(self) -> float:
+        return self.left_deg + self.right_deg
+
+
+def windows(situation: Situation, arsenal: Arsenal, throws: Solved) -> list[Window]:
+    """The window of each of m throws, on mean flights."""
+    m, k = len(throws), len(STRAYS_DEG)
+    releases = np.repeat(throws.release, k, axis=0)
+    releases[:, HEADING] += np.tile(np.radians(STRAYS_DEG), m)
+    discs = np.repeat(arsenal.disc[throws.combo], k)
+    flown = _fly(situation, arsenal, releases, discs, np.zeros(m * k, np.int64))
+    outcome = resolve(situation.scene, flown, releases[:, [X, Y]])
+    stopped = (flown[:, b.AIR_HIT] > 0.5) | (flown[:, b.MET] > STOPPED)
+    bad = (stopped | outcome.out | outcome.mando | (outcome.lost > 0.5)).reshape(m, k)
+    found = []
+    for i in range(m):
+        left, right = _clean(bad[i])
+        edges = [e for e in (left + 1, right - 1) if 0 <= e < k]
+        nearest = [_trouble(situation, arsenal, releases[i * k + e], discs[i * k + e]) for e in edges]
+        away, by = min(nearest, default=(math.inf, FREE))
+        found.append(_window(left, right, away, by))
+    return found
+
+
+def _fly(
+    situation: Situation, arsenal: Arsenal, releases: NDArray, discs: NDArray, seeds: NDArray
+) -> NDArray[np.float64]:
+    winds = np.tile(situation.air.wind_vector(), (len(releases), 1))
+    return fly_many(
+        releases, discs, arsenal.aero, winds, situation.air.density_kg_m3, seeds, situation.scene.field
+    )
+
+
+def _clean(bad: NDArray[np.bool_]) -> tuple[int, int]:
+    """Last clean places to the left (greater angle) and to the right of straight on; the middle
+    itself, one place crossed, when even that is not clean."""
+    middle = len(bad) // 2
+    if bad[middle]:
+        return middle - 1, middle + 1
+    left = right = middle
+    while left + 1 < len(bad) and not bad[left + 1]:
+        left += 1
+    while right - 1 >= 0 and not bad[right - 1]:
+        right -= 1
+    return left, right
+
+
+def _window(left: int, right: int, away_m: float, by: str) -> Window:
+    middle = len(STRAYS_DEG) // 2
+    left_deg = max(0.0, float(STRAYS_DEG[left])) if left >= middle else 0.0
+    right_deg = max(0.0, float(-STRAYS_DEG[right])) if right <= middle else 0.0
+    if not math.isfinite(away_m):
+        return Window(left_deg, right_deg, math.inf, math.inf, by)
+    width = away_m * (math.tan(math.radians(left_deg)) + math.tan(math.radians(right_deg)))
+    return Window(left_deg, right_deg, width, away_m, by)
+
+
+def _trouble(situation: Situation, arsenal: Arsenal, release: NDArray, disc: int) -> tuple[float, str]:
+    """How far away [m] a throw meets its trouble, and what that is."""
+    releases = np.repeat(release[None], HIT_TRIES, axis=0)
+    seeds = np.arange(1, HIT_TRIES + 1, dtype=np.int64)
+    flown = _fly(situation, arsenal, releases, np.full(HIT_TRIES, disc), seeds)
+    away = np.hypot(flown[:, b.REST_X] - release[X], flown[:, b.REST_Y] - release[Y])
+    hit = (flown[:, b.AIR_HIT] > 0.5) & (flown[:, b.HIT] >= 0)
+    if hit.sum() > HIT_TRIES // 3:
+        names = situation.scene.packed[1]
+        return float(np.median(away[hit])), names[int(flown[hit][0, b.HIT])]
+    mando = flown[:, b.MANDO_MISS] > 0.5
+    return float(np.median(away)), "the mandatory" if mando.any() else "out of bounds"

@@ -1,0 +1,104 @@
+"""How the plan of a hole changes over direction and strength of the wind."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ypodrome.core.air import Wind
+from ypodrome.core.strategy.aim import bearing_deg
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.options import Option, option_from
+from ypodrome.core.strategy.search import Effort, search
+from ypodrome.core.strategy.situation import Situation
+
+TURNS_DEG = tuple(range(0, 360, 45))
+"""Where the wind comes from, clockwise from straight ahead: 0 head, 90 from the right, 180 tail."""
+
+SPEEDS_M_S = (2.2352, 4.4704, 6.7056)
+"""5, 10 and 15 mph."""
+
+TABLE = Effort(8, 24, 200, 7, 2, 5, (-6.0, 0.0, 6.0))
+"""Less fine than the plan itself (chosen: some thirty winds in a few seconds)."""
+
+MOST_SWITCHES = 3
+WORTH_SWITCHING = 0.05
+"""Throws that a switch must save to be worth a sentence (chosen)."""
+
+
+@dataclass(frozen=True)
+class WindCell:
+    """The best throw in one wind; `usual` is the expected score of the calm day's throw there, where it
+    is still among the best few."""
+
+    turn_deg: int
+    speed_m_s: float
+    best: Option
+    usual: float | None
+
+
+@dataclass(frozen=True)
+class WindTable:
+    """The calm day's throw, and the cells by turn and speed."""
+
+    calm: Option
+    cells: tuple[WindCell, ...]
+
+    def at(self, turn_deg: int, speed_m_s: float) -> WindCell:
+        """The cell of a wind."""
+        return next(c for c in self.cells if c.turn_deg == turn_deg and c.speed_m_s == speed_m_s)
+
+
+def same_throw(one: Option, other: Option) -> bool:
+    """Whether two options are the same disc with the same hand."""
+    return (one.disc, one.kind) == (other.disc, other.kind)
+
+
+def wind_table(situation: Situation) -> WindTable:
+    """Best throws from the tee in still air and in every wind of the table.
+
+    The ground is valued once for each strength, with the wind from ahead: what a second throw costs
+    depends far more on where it is made from.
+    """
+    ahead = 90.0 - bearing_deg(situation.scene.tee.at, situation.scene.pin.at)
+    still = replace(situation, air=replace(situation.air, wind=Wind()))
+    calm = _options(still, GroundValue(still))[0]
+    cells = []
+    for speed in SPEEDS_M_S:
+        value = GroundValue(_blown(situation, speed, ahead))
+        for turn in TURNS_DEG:
+            options = _options(_blown(situation, speed, ahead + turn), value)
+            usual = [o.expected for o in options if same_throw(o, calm)]
+            cells.append(WindCell(turn, speed, options[0], usual[0] if usual else None))
+    return WindTable(calm, tuple(cells))
+
+
+def _blown(situation: Situation, speed_m_s: float, from_deg: float) -> Situation:
+    return replace(situation, air=replace(situation.air, wind=Wind(speed_m_s, from_deg % 360.0)))
+
+
+def _options(situation: Situation, value: GroundValue) -> list[Option]:
+    judged = search(situation, value, np.array(situation.scene.tee.at), 0, TABLE)
+    order = np.argsort(judged.score, kind="stable")
+    return [option_from(situation, judged, int(i)) for i in order]
+
+
+def switches(table: WindTable) -> list[tuple[WindCell, tuple[int, ...]]]:
+    """The switches that matter: the mildest wind of each new winner and all turns it wins in, those
+    that save most first."""
+    found: dict[tuple, list[WindCell]] = {}
+    for cell in table.cells:
+        if same_throw(cell.best, table.calm):
+            continue
+        key = (cell.best.disc.name, cell.best.throw)
+        found.setdefault(key, []).append(cell)
+    rows = []
+    for cells in found.values():
+        saved = max((c.usual - c.best.expected for c in cells if c.usual is not None), default=1.0)
+        if saved < WORTH_SWITCHING:
+            continue
+        mildest = min(cells, key=lambda c: c.speed_m_s)
+        turns = tuple(sorted({c.turn_deg for c in cells if c.speed_m_s == mildest.speed_m_s}))
+        rows.append((saved + len(cells), mildest, turns))
+    return [(cell, turns) for _, cell, turns in sorted(rows, key=lambda r: -r[0])][:MOST_SWITCHES]

@@ -1,0 +1,154 @@
+"""The round as a whole: reaching a target, another plan beside this one, a scratch player's round."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from typing import Any
+
+import numpy as np
+from django.db import transaction
+
+from ypodrome.core.api import (
+    SCRATCH,
+    TargetPlan,
+    WindTable,
+    plan_for_target,
+    quick_score,
+    switches,
+    wind_table,
+)
+from ypodrome.core.units import mph
+from ypodrome.plan.inputs import digest, inputs_of
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.services import situation_of
+
+Json = dict[str, Any]
+
+
+@dataclass(frozen=True)
+class HoleChange:
+    """A hole that a target wants played otherwise than now: the option wanted, and what it costs in
+    expected throws."""
+
+    hole: PlannedHole
+    option: Json
+    cost: float
+
+
+@dataclass(frozen=True)
+class Target:
+    """A target total, its chances, and the holes to change for it."""
+
+    plan: TargetPlan
+    changes: tuple[HoleChange, ...]
+
+    @property
+    def cost(self) -> float:
+        return sum(c.cost for c in self.changes)
+
+
+def target_of(holes: list[PlannedHole], target: int) -> Target | None:
+    """How the planned holes reach a total of at most `target`; None while one is not planned."""
+    if not holes or any(h.result is None for h in holes):
+        return None
+    options = [_by_expected(h) for h in holes]
+    found = plan_for_target([[_scores(o) for o in row] for row in options], target)
+    changes = []
+    for hole, row, k in zip(holes, options, found.choices, strict=True):
+        if row[k]["rank"] != hole.chosen["rank"] or hole.own_aim:
+            cost = row[k]["expected_score"] - hole.chosen["expected_score"]
+            changes.append(HoleChange(hole, row[k], cost))
+    return Target(found, tuple(changes))
+
+
+def _by_expected(hole: PlannedHole) -> list[Json]:
+    return sorted(hole.result["options"], key=lambda o: float(o["expected_score"]))
+
+
+def _scores(option: Json) -> Any:
+    return np.array(list(option["score_chances"].values()))
+
+
+@transaction.atomic
+def set_target(plan: GamePlan, text: str) -> None:
+    """Set or clear the total that the round needs. ValueError when it is not a likely one."""
+    holes = plan.holes.count()
+    if not text.strip():
+        plan.target = None
+    elif text.strip().isdigit() and holes <= int(text) <= 9 * holes:
+        plan.target = int(text)
+    else:
+        raise ValueError(f"a target for {holes} holes is a whole number from {holes} to {9 * holes}")
+    plan.save(update_fields=["target"])
+
+
+@transaction.atomic
+def play_for_target(plan: GamePlan) -> int:
+    """Put the options the target wants in force; says on how many holes. Own aims stay."""
+    holes = list(plan.holes.all())
+    found = target_of(holes, plan.target) if plan.target else None
+    changes = [c for c in found.changes if not c.hole.own_aim] if found else []
+    for change in changes:
+        change.hole.chosen = change.option
+        change.hole.save(update_fields=["chosen"])
+    return len(changes)
+
+
+@transaction.atomic
+def copy_plan(plan: GamePlan, name: str, wet: bool, without: list[str], wind_times: float) -> GamePlan:
+    """A second plan of the same layout in other conditions, to be compared with the first."""
+    name = name.strip()[:60]
+    if not name:
+        raise ValueError("name the other plan, as windy or wet")
+    holes = list(plan.holes.all())
+    other = GamePlan.objects.create(
+        owner=plan.owner, layout=plan.layout, posture=plan.posture, name=name, wet=wet, without=without,
+        wind_m_s=min(20.0, plan.wind_m_s * wind_times), wind_from_deg=plan.wind_from_deg,
+        gust_m_s=min(30.0, plan.gust_m_s * wind_times), temperature_c=plan.temperature_c,
+        wind_source=plan.wind_source if wind_times == 1.0 else "set for this plan",
+    )  # fmt: skip
+    PlannedHole.objects.bulk_create(
+        PlannedHole(plan=other, number=h.number, tee=h.tee, pin=h.pin, par=h.par, notes=h.notes)
+        for h in holes
+    )
+    return other
+
+
+def winds_of(hole: PlannedHole) -> Json:
+    """The wind table of a hole as plain values, kept until an input but the wind changes."""
+    inputs = inputs_of(hole)
+    key = digest({k: v for k, v in inputs.items() if k != "wind"})
+    if hole.winds is None or hole.winds["key"] != key:
+        hole.winds = {"key": key, **_wind_document(wind_table(situation_of(hole)))}
+        hole.save(update_fields=["winds"])
+    return hole.winds
+
+
+def _wind_document(table: WindTable) -> Json:
+    def short(option: Any) -> Json:
+        return {"disc": option.disc.name, "throw": option.throw, "line": option.line,
+                "expected": round(option.expected, 3)}  # fmt: skip
+
+    return {
+        "calm": short(table.calm),
+        "cells": [
+            {"turn_deg": c.turn_deg, "mph": round(mph(c.speed_m_s)), "speed_m_s": c.speed_m_s,
+             "usual": None if c.usual is None else round(c.usual, 3), **short(c.best)}
+            for c in table.cells
+        ],
+        "switches": [
+            {"mph": round(mph(c.speed_m_s)), "speed_m_s": c.speed_m_s, "turns": list(turns), **short(c.best)}
+            for c, turns in switches(table)
+        ],
+    }  # fmt: skip
+
+
+def scratch_of(hole: PlannedHole) -> float:
+    """Expected score of a scratch player on this hole in these conditions, kept until they change."""
+    key = digest(inputs_of(hole))
+    if hole.scratch is None or hole.scratch["key"] != key:
+        player = replace(SCRATCH, hand=hole.plan.owner.thrower.hand)
+        score = quick_score(replace(situation_of(hole), thrower=player, without=(), lines=()))
+        hole.scratch = {"key": key, "expected": round(score, 3)}
+        hole.save(update_fields=["scratch"])
+    return float(hole.scratch["expected"])
