@@ -21,6 +21,15 @@ from ypodrome.core.thrower import PRESETS
 from ypodrome.core.thrower.spread import scatter, standard_draws
 
 DRAWS = 512
+HEAD = """# Ground play
+
+Written by `make fit`: metres from first contact to rest on level ground, the middle of a club
+player's throws and in brackets one in ten below and above. Why: firm ground gives the normal speed
+back and bites little, so discs skip and slide; grass, sand and mud take hold of the rim; a steep
+landing spends its speed into the ground; a fast rim bites more than a slow one; wet ground slides;
+hard premium plastic slides farther than soft grippy plastic. A roller runs until it leans over, and
+one in ten never stands up. Sizes are chosen to match what players see, not measured.
+"""
 
 
 @dataclass(frozen=True)
@@ -72,6 +81,7 @@ def cell(landing: Landing, field: Field) -> str:
 
 
 def main() -> None:
+    print(HEAD)
     print("| landing | " + " | ".join(s.replace("_", " ") for s in SURFACES) + " | wet grass |")
     print("|---|" + "---|" * (len(SURFACES) + 1))
     fields = [open_field(s) for s in SURFACES] + [open_field("cut_grass", wet=True)]

@@ -31,9 +31,11 @@ from ypodrome.core.flight.obstacles import (
     HOLED,
     MANDO_MISSED,
     RESISTANCE,
+    START_X,
+    START_Y,
     meet_obstacles,
 )
-from ypodrome.core.flight.release import HEADING, SIDE, release_state
+from ypodrome.core.flight.release import HEADING, SIDE, X, Y, release_state
 from ypodrome.core.flight.settle import settle
 from ypodrome.core.ground.contact import REST, ROLLS, SKIP, next_random, touch_down
 from ypodrome.core.ground.field import Field, cell, ground_height
@@ -125,6 +127,7 @@ def fly_one(
     scattered = seed != 0
     random[0] = np.uint64(seed)
     tally[HIT_ID], tally[MANDO_MISSED], tally[EXPOSURE], tally[HOLED] = -1.0, 0.0, 0.0, 0.0
+    tally[START_X], tally[START_Y] = release[X], release[Y]
     tally[RESISTANCE] = -math.log(1.0 - next_random(random))
     release_state(release, y)
     inside[0], inside[1] = y[0], y[1]

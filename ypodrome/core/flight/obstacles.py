@@ -28,9 +28,14 @@ from ypodrome.core.ground.field import (
 HALF_WIDTH_M = 0.09
 """Added to a trunk's radius: about the half width of a tilted disc (chosen)."""
 
-HIT_ID, MANDO_MISSED, EXPOSURE, RESISTANCE, HOLED = range(5)
+HIT_ID, MANDO_MISSED, EXPOSURE, RESISTANCE, HOLED, START_X, START_Y = range(7)
 """Columns of a flight's tally: feature that stopped it (-1 none, -2 the basket), mandatory missed
-(0 or 1), hazard met so far, the hazard it can bear, and whether it is in the basket."""
+(0 or 1), hazard met so far, the hazard it can bear, whether it is in the basket, and where it was
+thrown from [m]."""
+
+LEAN_OUT_M = 1.0
+"""A trunk this near the lie is not in the way: a player leans out past it (chosen: an arm's length
+and a step to the side)."""
 
 BASKET_HIT = -2.0
 CAGE_LOW_M, CHAINS_LOW_M, CHAINS_HIGH_M = 0.60, 0.82, 1.34
@@ -169,6 +174,9 @@ def meet_tree(
     mx, my, mz = 0.5 * (p[0] + y[0]), 0.5 * (p[1] + y[1]), 0.5 * (p[2] + y[2])
     if inside_crown(tree, mx, my, mz) and expose(y, tally, tree[8] * length, tree[9], random, scattered):
         return True
+    leaning = math.hypot(tree[1] - tally[START_X], tree[2] - tally[START_Y])
+    if leaning < LEAN_OUT_M + tree[3]:
+        return False
     dx, dy = y[0] - p[0], y[1] - p[1]
     flat = dx * dx + dy * dy + 1e-12
     t = ((tree[1] - p[0]) * dx + (tree[2] - p[1]) * dy) / flat

@@ -40,7 +40,12 @@ HOLED_NOW = np.eye(THROWS)[0]
 
 
 class GroundValue:
-    """Outlooks of lies on one scene for one thrower in one air."""
+    """Outlooks of lies on one scene for one thrower in one air.
+
+    `lies` [n, 2] are the sampled lies, `outlooks` [n, THROWS] what they are worth, `combos` [n] and
+    `targets` [n, 2] the approach of the approach arsenal that is best from each, and where it is meant
+    to end.
+    """
 
     def __init__(self, situation: Situation) -> None:
         self.situation = situation
@@ -49,6 +54,8 @@ class GroundValue:
         self.pin_z = float(heights(scene.field, self.pin[None])[0]) + scene.pin.raised_m
         self.lies = np.zeros((0, 2))
         self.outlooks = np.zeros((0, THROWS))
+        self.combos = np.zeros(0, np.int64)
+        self.targets = np.zeros((0, 2))
         self._tree: cKDTree | None = None
         self._solve_rings()
 
@@ -108,9 +115,11 @@ class GroundValue:
         ring = ((distance - INNER_M) // RING_M).astype(int)
         for r in np.unique(ring):
             here = lies[ring == r]
-            values = self._value(here)
+            values, combos, targets = self._value(here)
             self.lies = np.concatenate([self.lies, here])
             self.outlooks = np.concatenate([self.outlooks, values])
+            self.combos = np.concatenate([self.combos, combos])
+            self.targets = np.concatenate([self.targets, targets])
             self._tree = cKDTree(self.lies)
 
     def _sample(self) -> NDArray[np.float64]:
@@ -127,8 +136,8 @@ class GroundValue:
         keep &= np.hypot(*(lies - self.pin).T) >= INNER_M
         return lies[keep]
 
-    def _value(self, lies: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Outlooks of a ring of lies: try approaches, keep the best of each lie."""
+    def _value(self, lies: NDArray[np.float64]) -> tuple[NDArray, NDArray, NDArray]:
+        """Outlooks of a ring of lies, and the approach that is best from each: combination, target."""
         arsenal = self.situation.approach_arsenal
         m = len(arsenal.disc)
         n = len(lies)
@@ -141,7 +150,8 @@ class GroundValue:
         cloud = draw_cloud(self.situation, arsenal, tried, DRAWS, self.situation.seed)
         outlooks = self.of_cloud(cloud.outcome).reshape(n, TRIED, DRAWS, THROWS).mean(axis=2)
         best = expected(outlooks).argmin(axis=1)
-        return outlooks[np.arange(n), best]
+        rows = np.arange(n)
+        return outlooks[rows, best], tried.combo.reshape(n, TRIED)[rows, best], targets
 
     def _targets(self, lies: NDArray, reach_m: float) -> NDArray[np.float64]:
         """The pin, or the best-valued ground within reach and nearer the pin when it is too far."""

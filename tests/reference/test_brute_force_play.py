@@ -1,0 +1,192 @@
+"""Predicted chances against a simulation that plays the hole out throw by throw.
+
+The simulation is its own: plain random numbers instead of Sobol draws, one player after another from
+where each disc really lies (not from sampled lies), rules of play written again from the scene, putts
+holed or missed by a coin. It throws what the plan says: its first throw, then from where the disc
+lies the approach that goes in clearest and nearest, and putts where the plan putts.
+"""
+
+import math
+from dataclasses import astuple
+
+import numpy as np
+import pytest
+import shapely
+from shapely.geometry import Polygon, box
+
+from ypodrome.core.air import Wind
+from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SPEED, SPIN, X, Y
+from ypodrome.core.flight.simulate import Air, fly_many
+from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, Tee, Tree
+from ypodrome.core.hole.scene import Scene
+from ypodrome.core.strategy.ground_value import INNER_M, PUTT_LIMIT_M
+from ypodrome.core.strategy.outlook import expected
+from ypodrome.core.strategy.plan import plan_hole, score_chances, throw_of
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import heights, solve
+from ypodrome.core.thrower.spread import HYZER_WITH_AIM, NOSE_WITH_SPEED, growth
+
+SCENES = range(20)
+PLAYERS = 2500
+MOST_THROWS = 9
+VEER_DEG, MISJUDGED, INTENSITY = 14.0, 0.20, 0.12
+
+
+def random_scene(seed: int) -> Scene:
+    """Sixty to a hundred metres, some trees, a wood, water or a lane out of bounds, a slope."""
+    rng = np.random.default_rng(seed)
+    length = rng.uniform(60, 100)
+    line = HoleLine(1, ((0, 0), (0, length)))
+    side = rng.choice([-1, 1])
+    west, east = sorted((side * rng.uniform(10, 22), side * 45))
+    lane = Polygon([(west, -20), (east, -20), (east, length + 30), (west, length + 30)])
+    pond = Polygon([(-9, 0.45 * length), (6, 0.42 * length), (9, 0.6 * length), (-7, 0.62 * length)])
+    areas = [Area((1,), lane, play="ob")]
+    if rng.random() < 0.5:
+        areas.append(Area((1,), pond, play="ob", surface="water"))
+    trees = tuple(
+        Tree((1,), (float(x), float(y)))
+        for x, y in np.stack([rng.uniform(-22, 22, 7), rng.uniform(18, length - 8, 7)], axis=1)
+    )
+    wood = Grove((1,), box(-40, 20, -18, length), 12.0, 2.0, 0.3, 0.15)
+    tilt = rng.uniform(-0.06, 0.06)
+    spots = tuple(SpotHeight((), (x, y), tilt * y) for x in (-60, 0, 60) for y in (-60, 20, 80, 150))
+    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, length)), 3, areas=tuple(areas),
+                 trees=trees, groves=(wood,), spot_heights=spots)  # fmt: skip
+
+
+def scattered(situation, release, power, bend, rng):
+    """One player's own release, and the wind met [2]."""
+    factor = growth(release[[HYZER]], np.array([power]), np.array([bend]), situation.scene.wet)[0]
+    sizes = np.array(astuple(situation.thrower.spread)) * factor
+    z = rng.standard_normal(8)
+    z[3] = NOSE_WITH_SPEED * z[0] + math.sqrt(1 - NOSE_WITH_SPEED**2) * z[3]
+    z[2] = HYZER_WITH_AIM * z[1] + math.sqrt(1 - HYZER_WITH_AIM**2) * z[2]
+    out = release.copy()
+    stretch = math.exp(0.01 * sizes[0] * z[0])
+    out[SPEED] = min(45.0, max(1.0, out[SPEED] * stretch))
+    for column, size, draw in ((HEADING, sizes[1], z[1]), (HYZER, sizes[2], z[2]), (NOSE, sizes[3], z[3]),
+                               (LAUNCH, sizes[4], z[4])):  # fmt: skip
+        out[column] += math.radians(size * draw)
+    out[SPIN] *= stretch * math.exp(0.01 * sizes[5] * z[5])
+    wind = situation.air.wind
+    speed = max(0.0, wind.speed_m_s + math.hypot(INTENSITY, MISJUDGED) * wind.speed_m_s * z[6])
+    towards = math.radians(wind.from_deg + 180.0 + VEER_DEG * z[7])
+    return out, (speed * math.sin(towards), speed * math.cos(towards))
+
+
+def played(situation, arsenal, combo, release, power, bend, rng):
+    """Fly one throw a player; results [n, OUT_SIZE]."""
+    rows = [scattered(situation, r, p, w, rng) for r, p, w in zip(release, power, bend, strict=True)]
+    return fly_many(
+        np.array([r for r, _ in rows]), arsenal.disc[combo], arsenal.aero, np.array([w for _, w in rows]),
+        situation.air.density_kg_m3, rng.integers(1, 2**40, len(rows)), situation.scene.field,
+    )  # fmt: skip
+
+
+def after_rules(scene, flown, lies):
+    """Next lies and penalties: out of bounds plays a metre in from where it last was in bounds."""
+    next_lies, penalties = flown[:, [b.REST_X, b.REST_Y]].copy(), np.zeros(len(flown), int)
+    for i, rest in enumerate(next_lies):
+        if not scene.out_of_bounds.contains(shapely.Point(rest)):
+            continue
+        inside = shapely.Point(flown[i, [b.INSIDE_X, b.INSIDE_Y]])
+        edge = scene.out_of_bounds.boundary.interpolate(scene.out_of_bounds.boundary.project(inside))
+        way = np.array([inside.x - edge.x, inside.y - edge.y])
+        if scene.out_of_bounds.contains(inside):
+            way = -way
+        size = np.linalg.norm(way)
+        next_lies[i] = np.array([edge.x, edge.y]) + (way / size if size > 1e-9 else 0.0)
+        penalties[i] = 1
+    return next_lies, penalties
+
+
+def putts_taken(situation, value, lies, rng):
+    """Throws to hole out by putting alone, one player at a time."""
+    away = np.hypot(*(lies - value.pin).T)
+    rise = value.pin_z - heights(situation.scene.field, lies)
+    chances = situation.thrower.putting.throws_left(away, rise, situation.wind_m_s, 8)
+    return 1 + (rng.random((len(lies), 1)) > np.cumsum(chances, axis=1)[:, :-1]).sum(axis=1)
+
+
+def approaches(situation, lies, targets):
+    """From every lie the throw of the approach discs whose mean flight is clear and ends nearest."""
+    arsenal, n = situation.approach_arsenal, len(lies)
+    m = len(arsenal.disc)
+    solved = solve(arsenal, np.tile(np.arange(m), n), np.repeat(lies, m, 0), np.repeat(targets, m, 0),
+                   situation.scene.bare_field, situation.air)  # fmt: skip
+    mean = fly_many(solved.release, arsenal.disc[solved.combo], arsenal.aero,
+                    np.tile(situation.air.wind_vector(), (n * m, 1)), situation.air.density_kg_m3,
+                    np.zeros(n * m, np.int64), situation.scene.field)  # fmt: skip
+    clear = np.exp(-mean[:, b.MET]) * (1.0 - mean[:, b.AIR_HIT])
+    cost = (solved.miss_m + 40.0 * (1.0 - clear)).reshape(n, m)
+    return solved.take(cost.argmin(axis=1) + np.arange(n) * m)
+
+
+def play_out(plan, seed):
+    """Scores [PLAYERS] and the first throw's results."""
+    situation, value, rng = plan.situation, plan.value, np.random.default_rng(seed)
+    option = plan.options[0]
+    first = throw_of(situation, option)
+    n = PLAYERS
+    flown = played(situation, situation.arsenal, np.repeat(first.combo, n), np.repeat(first.release, n, 0),
+                   np.repeat(first.power, n), np.repeat(first.bend, n), rng)  # fmt: skip
+    scores = np.ones(n, int)
+    first_flown = flown
+    playing = np.arange(n)
+    lies = np.repeat(np.array([option.lie]), n, 0)
+    while len(playing):
+        holed = flown[:, b.IN_BASKET] > 0.5
+        lies, penalties = after_rules(situation.scene, flown, lies)
+        scores[playing] += penalties
+        playing, lies = playing[~holed], lies[~holed]
+        away = np.hypot(*(lies - value.pin).T)
+        rise = value.pin_z - heights(situation.scene.field, lies)
+        putting = expected(situation.thrower.putting.throws_left(away, rise, situation.wind_m_s, 8))
+        _, nearest = value._tree.query(lies)
+        approach = expected(value.outlooks[nearest])
+        putts = (away < INNER_M) | ((away < PUTT_LIMIT_M) & (putting <= approach))
+        putts |= scores[playing] > MOST_THROWS
+        scores[playing[putts]] += putts_taken(situation, value, lies[putts], rng)
+        playing, lies, nearest = playing[~putts], lies[~putts], nearest[~putts]
+        if not len(playing):
+            break
+        arsenal = situation.approach_arsenal
+        solved = approaches(situation, lies, value.targets[nearest])
+        scores[playing] += 1
+        flown = played(situation, arsenal, solved.combo, solved.release, solved.power, solved.bend, rng)
+        lies = solved.release[:, [X, Y]]
+    return scores, first_flown
+
+
+@pytest.fixture(scope="module")
+def bag(demo_bag):
+    return tuple(d for d in demo_bag if d.name in ("Gantle", "Tarnock", "Quellan", "Varrel", "Sorrin"))
+
+
+@pytest.mark.parametrize("seed", SCENES)
+def test_predicted_chances_are_those_of_play(seed, demo_thrower, bag):
+    """Within 3 points, and the sampling error of both (400 draws predict; two standard errors more)."""
+    rng = np.random.default_rng(100 + seed)
+    wind = Wind(float(rng.uniform(0, 6)), float(rng.uniform(0, 360)))
+    plan = plan_hole(Situation(random_scene(seed), demo_thrower, bag, Air(wind=wind)))
+    scores, first = play_out(plan, 1000 + seed)
+    option, scene = plan.options[0], plan.situation.scene
+    rests = first[:, [b.REST_X, b.REST_Y]]
+    out = np.array([scene.out_of_bounds.contains(shapely.Point(p)) for p in rests])
+    away = np.hypot(*(rests - np.array(scene.pin.at)).T)
+    seen = {
+        "ob": out.mean(),
+        "obstacle": (first[:, b.AIR_HIT] > 0.5).mean(),
+        "circle1": ((away <= 10.0) & ~out).mean(),
+        "circle2": ((away <= 20.0) & ~out).mean(),
+        "birdie_or_better": (scores <= 2).mean(),
+        "par": (scores == 3).mean(),
+        "bogey_or_worse": (scores >= 4).mean(),
+    }
+    for name, share in seen.items():
+        error = 2.0 * math.sqrt(max(share * (1 - share), 0.01) * (1 / 400 + 1 / PLAYERS))
+        assert abs(option.chances[name] - share) < 0.03 + error, (name, option.chances[name], share)
+    assert sum(score_chances(option).values()) == pytest.approx(1.0)
+    assert scores.mean() == pytest.approx(option.expected, abs=0.12)
