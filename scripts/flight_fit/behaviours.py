@@ -131,7 +131,7 @@ def winds(t: Thrown) -> Misses:
         t.carry((9, 5, -1, 2), V9, launch=a, wind=TAIL) for a in (5.0, 8.0, 11.0, 14.0, 17.0, 20.0)
     )
     gain = best_tail / best_still - 1
-    misses["tail wind gains"] = above(gain, 0.006, 0.003) + below(gain, 0.10, 0.03)
+    misses["tail wind gains"] = above(gain, 0.005, 0.0015) + below(gain, 0.10, 0.03)
     side = t.row((7, 5, 0, 2), V7, wind=FROM_RIGHT)[b.CARRY_Y] - t.row((7, 5, 0, 2), V7)[b.CARRY_Y]
     misses["cross wind moves"] = above(side, 5.5, 2.0) + below(side, 16.0, 2.0)
     return misses

@@ -117,9 +117,10 @@ def test_aim_words_name_the_nearest_landmark(scene):
     tee = scene.tee.at
     gap = (pine.at[0] - tee[0], pine.at[1] - tee[1])
     bearing, off = math.degrees(math.atan2(gap[1], gap[0])), math.degrees(3.0 / math.hypot(*gap))
-    assert aim_point(scene, tee, bearing, "metric") == "straight at the dead pine"
-    assert aim_point(scene, tee, bearing + off, "metric") == "3.0 m left of the dead pine"
-    assert aim_point(scene, tee, bearing + off, "imperial") == "10 ft left of the dead pine"
+    assert aim_point(scene, tee, bearing, "metric", 20.0) == "straight at the dead pine"
+    assert aim_point(scene, tee, bearing + off, "metric", 20.0) == "3.0 m left of the dead pine"
+    assert aim_point(scene, tee, bearing + off, "imperial", 20.0) == "10 ft left of the dead pine"
+    assert "the way up it" in aim_point(scene, tee, bearing, "metric", 3.5)
 
 
 class Hole:

@@ -48,6 +48,7 @@ def option_document(option: Option, origin: LonLat) -> Json:
         "power_pct": round(100 * option.power),
         "aim_left_deg": round(option.aim_left_deg, 1),
         "aim_point": option.aim_point,
+        "aim_offset_m": None if option.aim_offset_m is None else round(option.aim_offset_m, 1),
         "landing": {
             "lon": round(lon, 7),
             "lat": round(lat, 7),

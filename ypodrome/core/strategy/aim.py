@@ -4,7 +4,8 @@ from __future__ import annotations
 
 import math
 
-from ypodrome.core.hole.features import Point
+from ypodrome.core.ground.field import ground_height
+from ypodrome.core.hole.features import Landmark, Point
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.units import feet, wrap_degrees
 
@@ -12,6 +13,13 @@ SIDEWAYS_LIMIT_DEG = 22.0
 """A landmark farther off the aim than this is no help (chosen)."""
 
 ON_IT_M = 0.5
+USEFUL_OFFSET_DEG = 60.0
+HAND_M = 1.2
+HEIGHT_STEPS = (
+    (0.1, "at its foot"), (0.4, "a third of the way up it"), (0.58, "half way up it"),
+    (0.85, "two thirds of the way up it"),
+)  # fmt: skip
+"""Shares of a landmark's height, and how players say them."""
 
 
 def bearing_deg(lie: Point, target: Point) -> float:
@@ -31,8 +39,29 @@ def length_words(length_m: float, units: str) -> str:
     return f"{length_m:.1f} m" if length_m < 10 else f"{length_m:.0f} m"
 
 
-def aim_point(scene: Scene, lie: Point, heading_deg: float, units: str) -> str:
-    """The aim in words, against the landmark it passes closest to, or else the pin."""
+def aim_offset_m(scene: Scene, lie: Point, heading_deg: float) -> float | None:
+    """How far left of the basket the aim passes at the basket's distance [m]; None when it points so far
+    aside that the figure helps nobody."""
+    left = aim_left_deg(scene, lie, heading_deg)
+    if abs(left) > USEFUL_OFFSET_DEG:
+        return None
+    return math.dist(lie, scene.pin.at) * math.tan(math.radians(left))
+
+
+def height_words(scene: Scene, lie: Point, mark: Landmark, launch_deg: float) -> str:
+    """How high on a landmark the release points: a share of its height, or so far above it."""
+    away = math.dist(lie, mark.at)
+    ground, foot = (ground_height(scene.field, *p)[0] for p in (lie, mark.at))
+    height = ground + HAND_M + away * math.tan(math.radians(launch_deg)) - foot
+    share = height / max(mark.height_m, 0.1)
+    if share > 1.05:
+        return ""
+    return next((words for most, words in HEIGHT_STEPS if share <= most), "at its top")
+
+
+def aim_point(scene: Scene, lie: Point, heading_deg: float, units: str, launch_deg: float = 0.0) -> str:
+    """The aim in words, against the landmark it passes closest to, or else the pin; where the release
+    points below the landmark's top, also how far up it."""
     marks = [("the basket", scene.pin.at), *((m.name, m.at) for m in scene.landmarks)]
 
     def off(mark: tuple[str, Point]) -> float:
@@ -46,7 +75,10 @@ def aim_point(scene: Scene, lie: Point, heading_deg: float, units: str) -> str:
         [marks[0], *usable] if abs(off(marks[0])) < SIDEWAYS_LIMIT_DEG else usable, key=lambda m: abs(off(m))
     )
     side_m = math.dist(lie, at) * math.tan(math.radians(off((name, at))))
+    mark = next((m for m in scene.landmarks if m.name == name and m.at == at), None)
+    height = height_words(scene, lie, mark, launch_deg) if mark is not None else ""
+    up = f", {height}" if height else ""
     if abs(side_m) < ON_IT_M:
-        return f"straight at {name}"
+        return f"straight at {name}{up}"
     side = "left" if side_m > 0 else "right"
-    return f"{length_words(abs(side_m), units)} {side} of {name}"
+    return f"{length_words(abs(side_m), units)} {side} of {name}{up}"

@@ -17,7 +17,7 @@ from ypodrome.core.ground.field import open_field
 from ypodrome.core.thrower import KINDS
 
 SHAPES_DEG = (
-    (-14.0, 8.0), (-14.0, 14.0), (-6.0, 5.0), (0.0, 3.0), (0.0, 9.0), (0.0, 15.0), (8.0, 4.0),
+    (-14.0, 8.0), (-14.0, 14.0), (-6.0, 5.0), (0.0, 3.0), (0.0, 9.0), (0.0, 15.0), (4.0, 21.0), (8.0, 4.0),
     (8.0, 10.0), (16.0, 5.0), (16.0, 12.0), (28.0, 8.0), (28.0, 18.0), (50.0, 35.0),
 )  # fmt: skip
 """Hyzer and launch angles tried with every disc: anhyzer, flat, hyzers, spike; low to high (chosen

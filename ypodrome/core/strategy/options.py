@@ -14,7 +14,7 @@ from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE
 from ypodrome.core.flight.simulate import fly_row
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
-from ypodrome.core.strategy.aim import aim_left_deg, aim_point
+from ypodrome.core.strategy.aim import aim_left_deg, aim_offset_m, aim_point
 from ypodrome.core.strategy.arsenal import PLANNED_KINDS
 from ypodrome.core.strategy.exactness import Window
 from ypodrome.core.strategy.lines import line_name
@@ -63,6 +63,7 @@ class Option:
     heading_deg: float
     aim_left_deg: float
     aim_point: str
+    aim_offset_m: float | None
     lie: Point
     landing: Point
     landing_left_m: float
@@ -118,7 +119,8 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
         power=float(throws.power[i]),
         heading_deg=heading_deg,
         aim_left_deg=aim_left_deg(scene, lie, heading_deg),
-        aim_point=aim_point(scene, lie, heading_deg, situation.thrower.units),
+        aim_point=aim_point(scene, lie, heading_deg, situation.thrower.units, launch_deg),
+        aim_offset_m=aim_offset_m(scene, lie, heading_deg),
         lie=lie,
         landing=usual,
         leaves=leave_from(situation, usual),

@@ -24,6 +24,9 @@ from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve
 POWER_STEPS = (-0.05, 0.0, 0.04)
 PLACEMENTS = 6
 PLACEMENT_GAP_M = 12.0
+LAYUP_BANDS, SHORTEST_LAYUP_M = ((0.5, 0.72), (0.72, 0.9)), 60.0
+"""Shares of the distance in which a bail-out is looked for, and how far a hole must be for one to make
+sense (chosen)."""
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
 
@@ -168,10 +171,13 @@ def _with_best_of_kind(kinds: NDArray, cost: NDArray, keep: NDArray[np.bool_]) -
 
 
 def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArray[np.float64]:
-    """Targets [n, 2] from a lie: the pin if it can be reached, and good ground on longer holes."""
+    """Targets [n, 2] from a lie: the pin if it can be reached, the best ground short of it, and the
+    best ground of all on longer holes."""
     reach = situation.arsenal.farthest_m()
     gap = float(np.hypot(*(value.pin - lie)))
     chosen = [value.pin] if gap < 1.08 * reach else []
+    if chosen and gap > SHORTEST_LAYUP_M:
+        chosen += layups(value, lie, gap)
     if (situation.scene.par > 3 and gap > 0.6 * reach) or not chosen:
         away = np.hypot(*(value.lies - lie).T)
         cost = expected(value.outlooks)
@@ -185,6 +191,19 @@ def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArra
     if not chosen:
         chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
     return np.array(chosen)
+
+
+def layups(value: GroundValue, lie: NDArray, gap: float) -> list[NDArray[np.float64]]:
+    """The best-valued lie in each band of distance short of the pin: where one bails out to."""
+    away = np.hypot(*(value.lies - lie).T)
+    left = np.hypot(*(value.lies - value.pin).T)
+    cost = expected(value.outlooks)
+    spots = []
+    for low, high in LAYUP_BANDS:
+        rows = np.flatnonzero((away > low * gap) & (away < high * gap) & (left < gap))
+        if len(rows):
+            spots.append(value.lies[rows[cost[rows].argmin()]])
+    return spots
 
 
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:

@@ -52,8 +52,9 @@ FORCED_ANHYZER_DEG, GROWTH_PER_ANHYZER_DEG = 4.0, 0.020
 """Angles beyond which a release counts as forced, and what each degree more adds to the spread:
 hyzer is the most repeatable shot, anhyzer the least [common practice], sizes chosen."""
 
-EASY_BEND_DEG = 12.0
-"""Bend of a line up to which nothing is added (chosen)."""
+EASY_BEND_DEG, GROWTH_PER_BEND_DEG = 12.0, 0.02
+"""Bend of a line up to which nothing is added, and what each degree more adds: nobody hits a mark by
+aiming 40° off it (chosen)."""
 
 COLUMNS = 6
 GUST, VEER = 6, 7
@@ -97,7 +98,7 @@ def growth(
     factor = factor * np.where(power >= 0.96, 1.2, 1.0)
     factor = factor * np.where(power < 0.6, 0.85, 1.0)
     bend = np.maximum(0.0, np.degrees(np.abs(bend_rad)) - EASY_BEND_DEG)
-    factor = factor * (1.0 + 0.012 * bend)
+    factor = factor * (1.0 + GROWTH_PER_BEND_DEG * bend)
     return factor * (1.15 if wet else 1.0)
 
 

@@ -63,6 +63,7 @@ def card(option: dict[str, Any]) -> dict[str, Any]:
         "angle_words": angle_words(option["hyzer_deg"]),
         "height_words": height_words(option["launch_deg"]),
         "aim_words": aim_words(option),
+        "offset_m": abs(option.get("aim_offset_m") or 0.0),
         "misses": [
             {"side": s, "cost": misses.get(s), "dear": misses.get(s, low) - low > 0.15} for s in SIDE_WORDS
         ],

@@ -1,0 +1,115 @@
+"""The round as a whole over HTTP: targets, copies, comparison, winds, ground value, notes."""
+
+import json
+
+import pytest
+from django.contrib.auth import get_user_model
+from django.test import Client
+from django.urls import reverse
+
+from ypodrome.accounts.models import Player
+from ypodrome.plan import rounds, services
+from ypodrome.plan.inputs import stale_reasons
+from ypodrome.plan.models import GamePlan
+
+pytestmark = pytest.mark.django_db
+
+
+@pytest.fixture
+def client(demo):
+    browser = Client()
+    browser.force_login(demo.user)
+    return browser
+
+
+@pytest.fixture
+def three(demo_plan):
+    """The first three holes, planned; the others are taken off the plan."""
+    demo_plan.holes.filter(number__gt=3).delete()
+    for hole in demo_plan.holes.all():
+        services.plan_one(hole)
+    return demo_plan
+
+
+def test_a_target_is_set_told_played_and_cleared(client, three):
+    url = reverse("plan:target", args=(three.pk,))
+    client.post(url, {"target": "9"})
+    page = client.get(reverse("plan:overview_of", args=(three.pk,))).content.decode()
+    assert "or better" in page
+    assert "when every choice may follow the score" in page
+    client.post(url, {"target": "9", "act": "play"})
+    found = rounds.target_of(list(three.holes.all()), 9)
+    assert not found.changes
+    assert found.plan.chance >= found.plan.fixed - 1e-9
+    client.post(url, {"target": ""})
+    assert GamePlan.objects.get(pk=three.pk).target is None
+
+
+@pytest.mark.parametrize("text", ["two", "2", "99"])
+def test_an_unlikely_target_is_refused(client, three, text):
+    client.post(reverse("plan:target", args=(three.pk,)), {"target": text})
+    assert GamePlan.objects.get(pk=three.pk).target is None
+
+
+def test_another_plan_is_made_and_compared(client, three):
+    url = reverse("plan:beside", args=(three.pk,))
+    answer = client.post(url, {"name": "windy", "wind": "2", "wet": "on", "without": ["forehand"]})
+    other = GamePlan.objects.get(name="windy")
+    assert answer["Location"].endswith(f"/{other.pk}/")
+    assert (other.wet, other.without) == (True, ["forehand"])
+    assert other.wind_m_s == pytest.approx(2 * three.wind_m_s)
+    page = client.get(url).content.decode()
+    assert "not planned yet" in page
+    for hole in other.holes.all():
+        services.plan_one(hole)
+    page = client.get(url + f"?with={other.pk}").content.decode()
+    assert "All of these" in page
+    assert client.post(url, {"name": " "}).status_code == 400
+
+
+def test_notes_are_kept_through_planning_and_bounded(client, three):
+    url = reverse("plan:notes", args=(three.pk, 1))
+    assert client.post(url, json.dumps({"notes": "left of the ash"}), "application/json").status_code == 200
+    services.plan_one(three.holes.get(number=1))
+    assert three.holes.get(number=1).notes == "left of the ash"
+    for bad in ("x" * 3000, 7):
+        assert client.post(url, json.dumps({"notes": bad}), "application/json").status_code == 400
+
+
+def test_what_is_stale_is_said(three):
+    hole = three.holes.get(number=1)
+    assert stale_reasons(hole) == []
+    services.set_conditions(hole, {"wet": True, "wind_m_s": 7.0})
+    assert stale_reasons(hole) == ["the wind is another", "wet or dry has changed"]
+
+
+def test_winds_and_ground_value_are_shown(client, three):
+    winds = client.get(reverse("plan:winds", args=(three.pk, 1))).content.decode()
+    assert "head wind" in winds
+    assert "15 mph" in winds
+    kept = three.holes.get(number=1).winds
+    assert len(kept["cells"]) == 24
+    value = client.get(reverse("plan:value", args=(three.pk, 1))).content.decode()
+    assert value.count("value-line") > 4
+
+
+def test_a_scratch_player_scores_better_and_is_compared(client, three):
+    for hole in three.holes.all():
+        answer = client.post(reverse("plan:scratch", args=(three.pk, hole.number)))
+        assert answer.json()["expected"] < hole.chosen["expected_score"]
+    page = client.get(reverse("plan:overview_of", args=(three.pk,))).content.decode()
+    assert "A scratch player gains most on" in page
+
+
+def test_a_stranger_reaches_none_of_it(three):
+    user = get_user_model().objects.create_user("stranger")
+    Player.objects.create(user=user, name="Stranger", thrower_document={})
+    stranger = Client()
+    stranger.force_login(user)
+    for name in ("winds", "value"):
+        assert stranger.get(reverse(f"plan:{name}", args=(three.pk, 1))).status_code == 404
+    for name in ("notes", "scratch"):
+        answer = stranger.post(reverse(f"plan:{name}", args=(three.pk, 1)), "{}", "application/json")
+        assert answer.status_code == 404
+    assert stranger.get(reverse("plan:beside", args=(three.pk,))).status_code == 404
+    assert stranger.post(reverse("plan:target", args=(three.pk,)), {"target": "9"}).status_code == 404
