@@ -27,7 +27,26 @@ def planned(page: Page) -> None:
 
 
 def all_planned(page: Page) -> None:
-    page.wait_for_selector(".bars", timeout=120_000)
+    """Every hole planned, and a total that the round needs."""
+    page.wait_for_selector(".bars", timeout=240_000)
+    page.get_by_label("Total the round needs").fill("56")
+    page.get_by_role("button", name="Work it out").click()
+    page.wait_for_selector(".target p:nth-of-type(2)")
+
+
+def valued(page: Page) -> None:
+    """The ground's value over the drawing."""
+    planned(page)
+    page.get_by_label("ground value").check()
+    page.wait_for_selector(".value-line", state="attached")
+
+
+def surveyed(page: Page) -> None:
+    """A hole at the desk with its pond selected."""
+    page.wait_for_selector("[data-at]")
+    page.locator("#hole-choice").select_option("9")
+    page.wait_for_selector("#hole-notes svg")
+    page.locator(".feature:not(.faint):has(.ground-water)").first.click()
 
 
 def recorded(page: Page) -> None:
@@ -55,6 +74,10 @@ VIEWS = [
     ("hole-1", "/plan/1/hole/1/", DESK, planned),
     ("hole-2", "/plan/1/hole/2/", DESK, planned),
     ("hole-3", "/plan/1/hole/3/", DESK, planned),
+    ("hole-9", "/plan/1/hole/9/", DESK, valued),
+    ("winds", "/plan/1/hole/9/winds/", DESK, None),
+    ("desk", "/courses/1/desk/", DESK, lambda page: page.wait_for_timeout(3000)),
+    ("desk-hole", "/courses/1/desk/", DESK, surveyed),
     ("book", "/plan/1/book/", DESK, None),
     ("record", "/round/1/hole/3/", DESK, None),
     ("record-phone", "/round/1/hole/1/", PHONE, None),

@@ -126,10 +126,9 @@ def winds(t: Thrown) -> Misses:
         loss = 1 - into[b.CARRY_X] / still[b.CARRY_X]
         misses[f"head wind costs {numbers}"] = above(loss, 0.057, 0.005) + below(loss, 0.23, 0.04)
         misses[f"tail wind drops {numbers}"] = below(with_it[b.APEX_M] / still[b.APEX_M], 0.97, 0.1)
-    best_still = max(t.carry((9, 5, -1, 2), V9, launch=a) for a in (5.0, 8.0, 11.0, 14.0, 17.0))
-    best_tail = max(
-        t.carry((9, 5, -1, 2), V9, launch=a, wind=TAIL) for a in (5.0, 8.0, 11.0, 14.0, 17.0, 20.0)
-    )
+    driver, launches = (9, 5, -1, 2), [float(a) for a in range(5, 24, 2)]
+    best_still = max(t.carry(driver, V9, launch=a) for a in launches)
+    best_tail = max(t.carry(driver, V9, launch=a, wind=TAIL) for a in launches)
     gain = best_tail / best_still - 1
     misses["tail wind gains"] = above(gain, 0.005, 0.0015) + below(gain, 0.10, 0.03)
     side = t.row((7, 5, 0, 2), V7, wind=FROM_RIGHT)[b.CARRY_Y] - t.row((7, 5, 0, 2), V7)[b.CARRY_Y]

@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from tests.conftest import DEMO
 from ypodrome.interchange.course_geojson import course_from_document, read_course
 from ypodrome.interchange.course_schema import KINDS
+from ypodrome.interchange.frame import to_lon_lat
 from ypodrome.interchange.problems import FileProblems
 
 DOCUMENT = json.loads((DEMO / "course.geojson").read_text())
@@ -135,3 +136,50 @@ def test_any_property_replaced_by_junk_is_refused_or_harmless(data):
         course_from_document(document)
     except FileProblems as error:
         assert error.problems
+
+
+def test_two_hundred_thousand_vertices_are_refused():
+    turns = [k / 2e4 for k in range(200_000)]
+    circle = [[0.001 * math.cos(t), 0.001 * math.sin(t)] for t in turns]
+    document = copy.deepcopy(DOCUMENT)
+    area = next(f for f in document["features"] if f["properties"]["kind"] == "area")
+    area["geometry"] = {"type": "Polygon", "coordinates": [[*circle, circle[0]]]}
+    assert any("more than 100000 vertices" in p for p in problems_of(document))
+
+
+COORDINATE = st.tuples(st.floats(-30.215, -30.2), st.floats(47.355, 47.365)).map(list)
+TREES = st.lists(st.tuples(COORDINATE, st.floats(0.5, 100), st.text(max_size=30)), max_size=8)
+
+
+@settings(deadline=None, max_examples=30)
+@given(TREES)
+def test_what_is_read_is_what_was_written(trees):
+    """Every property of a tree and its place come back from the core's course, to a millimetre."""
+    document = copy.deepcopy(DOCUMENT)
+    for at, height, name in trees:
+        properties = {"kind": "tree", "hole": 1, "height_m": height, "name": name}
+        geometry = {"type": "Point", "coordinates": at}
+        document["features"].append({"type": "Feature", "geometry": geometry, "properties": properties})
+    course = course_from_document(json.loads(json.dumps(document)))
+    for tree, (at, height, name) in zip(course.trees[len(course.trees) - len(trees) :], trees, strict=True):
+        assert (tree.height_m, tree.name) == (height, name)
+        assert to_lon_lat(course.origin, tree.at) == pytest.approx(at, abs=2e-8)
+
+
+@pytest.mark.parametrize("swap", [False, True])
+def test_rings_wind_either_way_and_must_close(swap):
+    """RFC 7946 §3.1.6: rings close; readers should take either winding."""
+    ring = [[-30.21, 47.36], [-30.209, 47.36], [-30.209, 47.361], [-30.21, 47.36]]
+    document = copy.deepcopy(DOCUMENT)
+    area = next(f for f in document["features"] if f["properties"]["kind"] == "area")
+    area["geometry"] = {"type": "Polygon", "coordinates": [ring[::-1] if swap else ring]}
+    assert course_from_document(document).areas
+
+
+def test_foreign_members_and_a_third_coordinate_are_let_be():
+    """RFC 7946 §6.1 and §3.1.1: foreign members are allowed, and positions may have a height."""
+    document = copy.deepcopy(DOCUMENT)
+    document["generator"] = "somebody else"
+    tee = next(f for f in document["features"] if f["properties"]["kind"] == "tee")
+    tee["id"], tee["geometry"]["coordinates"] = 7, [*tee["geometry"]["coordinates"], 31.5]
+    assert course_from_document(document).tees
