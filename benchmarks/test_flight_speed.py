@@ -34,9 +34,11 @@ def arguments(field, n, scattered=False):
 
 
 def sixty_trees() -> Scene:
-    """A hole to the east with sixty trees beside and in the line."""
+    """A hole to the east with sixty trees on both sides of the line, which is left open, so that the
+    flight meets their crowns but flies as far as on open ground."""
     rng = np.random.default_rng(4)
-    places = np.stack([rng.uniform(15, 110, 60), rng.uniform(-25, 25, 60)], axis=1)
+    beside = rng.choice([-1, 1], 60) * rng.uniform(5, 25, 60)
+    places = np.stack([rng.uniform(15, 110, 60), beside + 4.0], axis=1)
     trees = tuple(Tree((1,), (float(x), float(y))) for x, y in places)
     line = HoleLine(1, ((0, 0), (100, 0)))
     return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (100, 0)), 3, trees=trees)

@@ -200,3 +200,21 @@ def test_the_first_thing_met_is_the_one_that_is_named():
     out = many(wood, 300)
     struck = out[out[:, b.AIR_HIT] > 0.5]
     assert {wood.packed[1][int(k)] for k in struck[:, b.HIT]} == {"the mast"}
+
+
+def test_a_disc_thrown_back_by_a_trunk_falls_down_beside_it():
+    """It does not hang in the air, and does not fly on through."""
+    mast = Tree((1,), (30, 0.3), trunk_radius_m=0.5, canopy_radius_m=0.0, height_m=30.0, name="the mast")
+    out = many(scene(trees=(mast,)), 400)
+    struck = out[:, b.AIR_HIT] > 0.5
+    assert struck.mean() > 0.9
+    assert (out[struck, b.HANG_S] < 6.0).all()
+    assert (np.hypot(out[struck, b.REST_X] - 30, out[struck, b.REST_Y] - 0.3) > 0.5).all()
+    assert np.percentile(out[struck, b.REST_X], 90) < 40.0
+
+
+def test_the_basket_is_met_once_a_pass():
+    """Chains hold three of four putts that meet them [chosen]: not more for bouncing within."""
+    out = putts(4.0, 2000)
+    met = out[:, b.HIT] == -2.0
+    assert (out[met, b.IN_BASKET] > 0.5).mean() < 0.80

@@ -33,6 +33,9 @@ HIT_ID, MANDO_MISSED, EXPOSURE, RESISTANCE, HOLED, START_X, START_Y = range(7)
 (0 or 1), hazard met so far, the hazard it can bear, whether it is in the basket, and where it was
 thrown from [m]."""
 
+OFF_M = 0.02
+"""A disc that is thrown back starts again this far off what it met, so that it meets it once."""
+
 LEAN_OUT_M = 1.0
 """A trunk this near the lie is not in the way: a player leans out past it (chosen: an arm's length
 and a step to the side)."""
@@ -60,6 +63,22 @@ def crossing(ax: float, ay: float, bx: float, by: float, cx: float, cy: float, d
     if 0.0 <= t <= 1.0 and 0.0 <= u <= 1.0:
         return t
     return -1.0
+
+
+@kernel
+def entry(ax: float, ay: float, dx: float, dy: float, radius: float) -> float:
+    """Share of the step (dx, dy) from (ax, ay) at which it enters a circle around the origin, 0 when it
+    starts inside, or -1."""
+    square = dx * dx + dy * dy + 1e-12
+    middle = -(ax * dx + ay * dy) / square
+    nx, ny = ax + middle * dx, ay + middle * dy
+    left = radius * radius - nx * nx - ny * ny
+    if left < 0.0:
+        return -1.0
+    half = math.sqrt(left / square)
+    if middle + half < 0.0 or middle - half > 1.0:
+        return -1.0
+    return max(0.0, middle - half)
 
 
 @kernel
@@ -161,6 +180,14 @@ def meet_grove(
 
 
 @kernel
+def near_tree(trees: NDArray[np.float64], k: int, x: float, y: float, z: float, reach: float) -> bool:
+    """Whether anything of tree row k is within `reach` of a point: the cheap test before the real one."""
+    dx, dy = trees[k, 1] - x, trees[k, 2] - y
+    wide = max(trees[k, 6], trees[k, 3] + HALF_WIDTH_M) + reach
+    return dx * dx + dy * dy < wide * wide and z - reach < trees[k, 4] + trees[k, 5]
+
+
+@kernel
 def meet_tree(
     tree: NDArray[np.float64],
     p: NDArray[np.float64],
@@ -178,15 +205,17 @@ def meet_tree(
     if leaning < LEAN_OUT_M + tree[3]:
         return False
     dx, dy = y[0] - p[0], y[1] - p[1]
-    flat = dx * dx + dy * dy + 1e-12
-    t = ((tree[1] - p[0]) * dx + (tree[2] - p[1]) * dy) / flat
-    t = min(1.0, max(0.0, t))
+    wide = tree[3] + HALF_WIDTH_M
+    t = entry(p[0] - tree[1], p[1] - tree[2], dx, dy, wide)
+    if t < 0.0:
+        return False
+    z = p[2] + t * (y[2] - p[2])
+    if z > tree[4] + 0.9 * tree[5]:
+        return False
     cx, cy = p[0] + t * dx - tree[1], p[1] + t * dy - tree[2]
     gap = math.sqrt(cx * cx + cy * cy) + 1e-9
-    z = p[2] + t * (y[2] - p[2])
-    if gap > tree[3] + HALF_WIDTH_M or z > tree[4] + 0.9 * tree[5]:
-        return False
-    y[0], y[1], y[2] = p[0] + t * dx, p[1] + t * dy, z
+    clear = wide + OFF_M
+    y[0], y[1], y[2] = tree[1] + clear * cx / gap, tree[2] + clear * cy / gap, z
     bounce_off(y, cx / gap, cy / gap, random, scattered)
     note_hit(tally, tree[9])
     return True
@@ -231,23 +260,26 @@ def meet_basket(
 ) -> bool:
     """Chains may hold the disc; cage and chains that do not hold it throw it back."""
     dx, dy = y[0] - p[0], y[1] - p[1]
-    flat = dx * dx + dy * dy + 1e-12
-    t = min(1.0, max(0.0, ((basket[1] - p[0]) * dx + (basket[2] - p[1]) * dy) / flat))
-    cx, cy = p[0] + t * dx - basket[1], p[1] + t * dy - basket[2]
-    gap = math.sqrt(cx * cx + cy * cy) + 1e-9
-    if gap > CAGE_RADIUS_M:
+    ax, ay = p[0] - basket[1], p[1] - basket[2]
+    t = entry(ax, ay, dx, dy, CAGE_RADIUS_M)
+    if t < 0.0:
         return False
     above = p[2] + t * (y[2] - p[2]) - basket[3]
     if above < CAGE_LOW_M or above > CHAINS_HIGH_M:
         return False
+    off_centre = abs(ax * dy - ay * dx) / math.sqrt(dx * dx + dy * dy + 1e-12)
+    cx, cy = ax + t * dx, ay + t * dy
+    gap = math.sqrt(cx * cx + cy * cy) + 1e-9
     note_hit(tally, BASKET_HIT)
-    y[0], y[1], y[2] = p[0] + t * dx, p[1] + t * dy, above + basket[3]
+    y[2] = above + basket[3]
     speed = math.sqrt(y[3] * y[3] + y[4] * y[4] + y[5] * y[5])
     catch = CATCH_SLOW - CATCH_LOSS_S_M * max(0.0, speed - SURE_CATCH_M_S)
-    if above > CHAINS_LOW_M and gap < CHAINS_RADIUS_M and next_random(random) < catch:
+    if above > CHAINS_LOW_M and off_centre < CHAINS_RADIUS_M and next_random(random) < catch:
         tally[HOLED] = 1.0
         y[0], y[1] = basket[1], basket[2]
         return True
+    clear = CAGE_RADIUS_M + OFF_M
+    y[0], y[1] = basket[1] + clear * cx / gap, basket[2] + clear * cy / gap
     bounce_off(y, cx / gap, cy / gap, random, True)
     return True
 
@@ -273,8 +305,12 @@ def meet_obstacles(
     j = min(field.bin_columns - 1, max(0, int((p[0] + 0.5 * dx - field.x0) / BIN_M)))
     i = min(rows - 1, max(0, int((p[1] + 0.5 * dy - field.y0) / BIN_M)))
     b = i * field.bin_columns + j
+    mx, my, mz = p[0] + 0.5 * dx, p[1] + 0.5 * dy, p[2] + 0.5 * dz
     for item in range(field.bin_start[b], field.bin_start[b + 1]):
-        row = field.obstacles[field.bin_items[item]]
+        k = field.bin_items[item]
+        if field.obstacles[k, 0] == TREE and not near_tree(field.obstacles, k, mx, my, mz, 0.5 * length):
+            continue
+        row = field.obstacles[k]
         if row[0] == TREE:
             if meet_tree(row, p, y, length, tally, random, scattered):
                 return True
