@@ -27,6 +27,8 @@ PLACEMENT_GAP_M = 12.0
 LAYUP_BANDS, SHORTEST_LAYUP_M = ((0.5, 0.72), (0.72, 0.9)), 60.0
 """Shares of the distance in which a bail-out is looked for, and how far a hole must be for one to make
 sense (chosen)."""
+OTHER_SIDE_M = 18.0
+"""Two bail-outs of a band stand at least this far apart (chosen: a fairway's width)."""
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
 
@@ -194,15 +196,20 @@ def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArra
 
 
 def layups(value: GroundValue, lie: NDArray, gap: float) -> list[NDArray[np.float64]]:
-    """The best-valued lie in each band of distance short of the pin: where one bails out to."""
+    """The best-valued lies in each band of distance short of the pin, one on either hand: where one
+    bails out to."""
     away = np.hypot(*(value.lies - lie).T)
     left = np.hypot(*(value.lies - value.pin).T)
     cost = expected(value.outlooks)
     spots = []
     for low, high in LAYUP_BANDS:
         rows = np.flatnonzero((away > low * gap) & (away < high * gap) & (left < gap))
-        if len(rows):
-            spots.append(value.lies[rows[cost[rows].argmin()]])
+        rows = rows[np.argsort(cost[rows], kind="stable")]
+        chosen: list[NDArray[np.float64]] = []
+        for spot in value.lies[rows]:
+            if all(np.hypot(*(spot - other)) > OTHER_SIDE_M for other in chosen):
+                chosen.append(spot)
+        spots += chosen[:2]
     return spots
 
 

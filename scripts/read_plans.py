@@ -1,0 +1,63 @@
+"""Print the plans of the demo course in five winds, as the table of docs/plan-readings.md.
+
+Run: python -m scripts.read_plans
+"""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+import ypodrome.demo
+from ypodrome.core.air import Wind
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.strategy.aim import bearing_deg
+from ypodrome.core.strategy.options import Option
+from ypodrome.core.strategy.plan import HolePlan, plan_hole
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.units import m_s_from_mph
+from ypodrome.interchange.bag_csv import read_bag
+from ypodrome.interchange.course_geojson import read_course
+from ypodrome.interchange.thrower_json import read_thrower
+
+DEMO = Path(ypodrome.demo.__file__).parent
+WINDS = (("still", None), ("head", 0), ("right", 90), ("tail", 180), ("left", 270))
+STRENGTH_M_S = m_s_from_mph(15)
+
+
+def words(option: Option) -> str:
+    aim = f"{abs(option.aim_left_deg):.0f}° {'left' if option.aim_left_deg > 0 else 'right'}"
+    return f"{option.disc.name}, {option.line}, {option.throw} {100 * option.power:.0f} %, {aim}"
+
+
+def row(name: str, plan: HolePlan) -> str:
+    first = plan.options[0]
+    other = next((o for o in plan.options if o.role == "contingency"), None)
+    chances = first.chances
+    trouble = ", ".join(
+        f"{label} {100 * chances[key]:.0f}"
+        for key, label in (("ob", "OB"), ("obstacle", "hit"), ("mando", "mandatory"))
+        if chances[key] >= 0.05
+    )
+    then = f"; then {first.next.disc.name}, {first.next.line}" if first.next else ""
+    hand = f"{other.disc.name}, {other.line}, {other.expected:.2f}" if other else ""
+    return f"| {name} | {words(first)}{then} | {first.expected:.2f} | {trouble} | {hand} |"
+
+
+def main() -> None:
+    course = read_course((DEMO / "course.geojson").read_bytes())
+    bag = read_bag((DEMO / "bag.csv").read_bytes())
+    thrower = read_thrower((DEMO / "thrower.json").read_bytes())
+    for hole in course.layouts[0].holes:
+        scene = scene_for(course, hole.number, hole.tee, hole.pin, hole.par)
+        ahead = 90.0 - bearing_deg(scene.tee.at, scene.pin.at)
+        print(f"\n## {hole.number} {scene.line.name}, par {hole.par}, {scene.distance_m:.0f} m\n")
+        print("| wind | first plan | expected | of 100 | other hand |")
+        print("|---|---|---|---|---|")
+        for name, turn in WINDS:
+            wind = Wind() if turn is None else Wind(STRENGTH_M_S, (ahead + turn) % 360.0)
+            print(row(name, plan_hole(Situation(scene, thrower, bag, Air(wind=wind)))), flush=True)
+
+
+if __name__ == "__main__":
+    main()
