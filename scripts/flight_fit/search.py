@@ -10,7 +10,7 @@ from numpy.typing import NDArray
 from scipy.optimize import least_squares
 
 from scripts.flight_fit.behaviours import behaviour_misses
-from scripts.flight_fit.references import ask_for_references, table
+from scripts.flight_fit.references import WIDER, ask_for_references, table
 from scripts.flight_fit.trials import Constants, Trials
 from ypodrome.core.disc.aero import LIMITS, TERMS, number_terms
 from ypodrome.core.disc.fitted import FITTED
@@ -28,14 +28,17 @@ PULL, INSIDE, EDGE, PRICE, SLACK = 0.01, 0.2, 0.93, 12.0, 3.0
 band beyond it costs, and a SCALE beyond a coefficient's limits (chosen, so that every band is met
 before any is centred)."""
 
+WIDE_EDGE, WIDE_PRICE = 1.5, 2.0
+"""Half bands at which the wider discs feel their edge, and what each beyond it costs (chosen)."""
+
 UNIT = np.repeat(np.array(list(SCALE.values()))[:, None], TERMS, axis=1)
-REFERENCE_TERMS = np.array([number_terms(n) for n in NUMBERS])
+REFERENCE_TERMS = np.array([number_terms(n) for n in (*NUMBERS, *WIDER)])
 
 
 def start_trials() -> Trials:
     """All throws of the fit, asked for but not yet flown."""
     trials = Trials()
-    ask_for_references(trials)
+    ask_for_references(trials, (*NUMBERS, *WIDER))
     behaviour_misses(trials, FITTED)
     return trials
 
@@ -69,6 +72,9 @@ def residuals(x: NDArray[np.float64], trials: Trials, start: NDArray[np.float64]
     for _, _, misses in table(trials):
         for miss in misses.values():
             parts.append(INSIDE * miss + PRICE * math.copysign(max(0.0, abs(miss) - EDGE), miss))
+    for _, _, misses in table(trials, WIDER):
+        for miss in misses.values():
+            parts.append(WIDE_PRICE * max(0.0, abs(miss) - WIDE_EDGE))
     parts.extend(behaviour_misses(trials, f).values())
     parts.extend(beyond_limits(f))
     parts.extend(PULL * (x - start))

@@ -8,6 +8,8 @@ from django.test import Client
 from django.urls import reverse
 
 from ypodrome.accounts.models import Player
+from ypodrome.course import desk
+from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.plan import rounds, services
 from ypodrome.plan.inputs import stale_reasons
 from ypodrome.plan.models import GamePlan
@@ -113,3 +115,20 @@ def test_a_stranger_reaches_none_of_it(three):
         assert answer.status_code == 404
     assert stranger.get(reverse("plan:beside", args=(three.pk,))).status_code == 404
     assert stranger.post(reverse("plan:target", args=(three.pk,)), {"target": "9"}).status_code == 404
+
+
+def test_what_is_not_yet_seen_is_listed_by_what_it_is_worth(client, three):
+    course = three.layout.course
+    pin = next(
+        f for f in course.features.all() if f.properties["kind"] == "pin" and f.properties["hole"] == 2
+    )
+    x, y = geometry_in_metres(course.anchor, pin.geometry)["coordinates"]
+    ring = [[x - 9, y - 9], [x + 9, y - 9], [x + 9, y + 9], [x - 9, y + 9], [x - 9, y - 9]]
+    properties = {"kind": "unknown", "hole": 2, "what": "green", "note": "which way does it fall"}
+    feature = {"geometry": {"type": "Polygon", "coordinates": [ring]}, "properties": properties}
+    desk.change(course, [{"at": None, "feature": feature}])
+    page = client.get(reverse("plan:unseen", args=(three.pk,))).content.decode()
+    assert "which way does it fall" in page
+    worth = rounds.worth_looking(GamePlan.objects.get(pk=three.pk))
+    assert [w.look.hole for w in worth] == [2]
+    assert worth[0].throws > 0.0

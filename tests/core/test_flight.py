@@ -117,3 +117,13 @@ def test_wear_and_weight_make_a_disc_turn_more():
     assert old > new
     assert light > new
     assert out[1, b.CARRY_Y] < out[0, b.CARRY_Y]
+
+
+@settings(deadline=None, max_examples=60)
+@given(numbers=NUMBERS, mph=st.floats(25, 70), hyzer=st.floats(-30, 60), launch=st.floats(0, 40),
+       wind=st.floats(0, 25), wind_from=st.floats(0, 359))  # fmt: skip
+def test_a_hair_more_hyzer_moves_the_landing_a_hair(numbers, mph, hyzer, launch, wind, wind_from):
+    """Continuity: a thousandth of a degree moves the first contact less than 5 cm."""
+    same = {"launch": launch, "wind_mph": wind, "wind_from": wind_from}
+    one, other = (throw(numbers, mph, hyzer=h, **same).out for h in (hyzer, hyzer + 1e-3))
+    assert math.hypot(one[b.CARRY_X] - other[b.CARRY_X], one[b.CARRY_Y] - other[b.CARRY_Y]) < 0.05

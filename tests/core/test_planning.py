@@ -4,11 +4,13 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 from shapely.geometry import Polygon, box
 
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
-from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee
+from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import miss_costs
@@ -16,7 +18,7 @@ from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.plan import plan_hole, re_aimed, score_chances
 from ypodrome.core.strategy.search import objective
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.thrower import PRESETS
+from ypodrome.core.thrower import PRESETS, Spread
 from ypodrome.core.thrower.spread import PRESETS as SPREADS
 from ypodrome.core.thrower.spread import scatter, standard_draws
 
@@ -187,3 +189,74 @@ def test_draws_are_seeded_and_have_the_stated_spread():
 def test_impossible_situations_are_refused(situation, change, message):
     with pytest.raises(ValueError, match=message):
         replace(situation, **change)
+
+
+def perfect(thrower):
+    """Throws exactly where it aims, and putts nearly everything within ten metres."""
+    still = replace(SPREADS["elite"], **dict.fromkeys(vars(SPREADS["elite"]), 0.0))
+    return replace(thrower, spread=still, make_at_5_m=0.9999, make_at_10_m=0.999)
+
+
+@pytest.mark.parametrize(("length", "throws"), [(80, 2.0), (180, 3.0), (280, 4.0)])
+def test_without_scatter_a_hole_takes_its_throws_and_a_putt(demo_thrower, demo_bag, length, throws):
+    """Exact: one, two or three throws of at most 105 m end by the basket, and one more holes out."""
+    air = Air()
+    plan = plan_hole(Situation(replace(open_hole(length), par=5), perfect(demo_thrower), demo_bag, air))
+    assert plan.expected_score == pytest.approx(throws, abs=0.1)
+
+
+def test_a_branch_in_the_way_costs_a_putt_and_one_beside_it_does_not(situation):
+    """A bush of two metres at 0.5 a metre lets 0.5² of the putts through it."""
+
+    def made(x):
+        bush = Grove((1,), box(x - 3, 74, x + 3, 76), 3.0, 0.0, 0.5, 0.5)
+        value = GroundValue(replace(situation, scene=open_hole(groves=(bush,)), air=Air()))
+        return value.putt(np.array([[0.0, 72.0]]), np.array([8.0]))[0, 0]
+
+    assert made(0.0) / made(20.0) == pytest.approx(0.25, abs=0.03)
+
+
+def test_a_trunk_at_the_lie_is_leaned_past_and_one_in_the_line_is_not(situation):
+    def made(y):
+        trunk = Tree((1,), (0.0, y), trunk_radius_m=0.3, canopy_radius_m=0.0)
+        value = GroundValue(replace(situation, scene=open_hole(trees=(trunk,)), air=Air()))
+        return value.putt(np.array([[0.0, 70.0]]), np.array([10.0]))[0, 0]
+
+    assert made(76.0) < 0.4 * made(70.6)
+
+
+@settings(deadline=None, max_examples=6)
+@given(width=st.floats(1.0, 20.0), offset=st.floats(6.0, 20.0))
+def test_law_more_out_of_bounds_never_lowers_the_score(situation, width, offset):
+    lane = Area((1,), box(offset, -20, offset + width, 110), play="ob")
+    wider = Area((1,), box(offset, -20, offset + width + 15, 110), play="ob")
+    scores = [
+        plan_hole(replace(situation, scene=open_hole(areas=(a,)))).expected_score for a in (lane, wider)
+    ]
+    assert scores[1] > scores[0] - 0.06
+
+
+@settings(deadline=None, max_examples=5)
+@given(share=st.floats(0.3, 0.9))
+def test_law_less_spread_never_raises_the_score(situation, demo_thrower, share):
+    smaller = Spread(*(share * v for v in vars(demo_thrower.spread).values()))
+    sharper = replace(situation, thrower=replace(demo_thrower, spread=smaller))
+    assert plan_hole(sharper).expected_score < plan_hole(situation).expected_score + 0.02
+
+
+@settings(deadline=None, max_examples=4)
+@given(x=st.floats(4.0, 14.0), y=st.floats(20.0, 60.0), wind_from=st.floats(0, 359))
+def test_law_mirroring_hole_and_hand_changes_nothing(situation, demo_thrower, x, y, wind_from):
+    """Up to the sampling: lies and the wind's veer are not mirrored, so some hundredths may remain."""
+
+    def planned(side):
+        corners = [(side * 12, -20), (side * 40, -20), (side * 40, 110), (side * 12, 110)]
+        lane = Area((1,), Polygon(corners), play="ob")
+        tree = Tree((1,), (side * x, y))
+        hand = "right" if side > 0 else "left"
+        wind = Wind(4.0, wind_from if side > 0 else (360.0 - wind_from) % 360.0)
+        thrower = replace(demo_thrower, hand=hand)
+        scene = open_hole(areas=(lane,), trees=(tree,))
+        return plan_hole(replace(situation, scene=scene, thrower=thrower, air=Air(wind=wind)))
+
+    assert planned(1).expected_score == pytest.approx(planned(-1).expected_score, abs=0.1)

@@ -16,7 +16,7 @@ from shapely.geometry import Polygon, box
 
 from ypodrome.core.air import Wind
 from ypodrome.core.flight import batch as b
-from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SPEED, SPIN, X, Y
+from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPEED, SPIN, X, Y
 from ypodrome.core.flight.simulate import Air, fly_many
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, Tee, Tree
 from ypodrome.core.hole.scene import Scene
@@ -24,7 +24,7 @@ from ypodrome.core.strategy.ground_value import INNER_M, PUTT_LIMIT_M
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.plan import plan_hole, score_chances, throw_of
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import heights, solve
+from ypodrome.core.strategy.solve import solve
 from ypodrome.core.thrower.spread import HYZER_WITH_AIM, NOSE_WITH_SPEED, growth
 
 SCENES = range(20)
@@ -64,6 +64,7 @@ def scattered(situation, release, power, bend, rng):
     z[3] = NOSE_WITH_SPEED * z[0] + math.sqrt(1 - NOSE_WITH_SPEED**2) * z[3]
     z[2] = HYZER_WITH_AIM * z[1] + math.sqrt(1 - HYZER_WITH_AIM**2) * z[2]
     out = release.copy()
+    z[1] *= release[SIDE]
     stretch = math.exp(0.01 * sizes[0] * z[0])
     out[SPEED] = min(45.0, max(1.0, out[SPEED] * stretch))
     for column, size, draw in ((HEADING, sizes[1], z[1]), (HYZER, sizes[2], z[2]), (NOSE, sizes[3], z[3]),
@@ -102,11 +103,9 @@ def after_rules(scene, flown, lies):
     return next_lies, penalties
 
 
-def putts_taken(situation, value, lies, rng):
+def putts_taken(value, lies, rng):
     """Throws to hole out by putting alone, one player at a time."""
-    away = np.hypot(*(lies - value.pin).T)
-    rise = value.pin_z - heights(situation.scene.field, lies)
-    chances = situation.thrower.putting.throws_left(away, rise, situation.wind_m_s, 8)
+    chances = value.putt(lies, np.hypot(*(lies - value.pin).T))
     return 1 + (rng.random((len(lies), 1)) > np.cumsum(chances, axis=1)[:, :-1]).sum(axis=1)
 
 
@@ -142,13 +141,12 @@ def play_out(plan, seed):
         scores[playing] += penalties
         playing, lies = playing[~holed], lies[~holed]
         away = np.hypot(*(lies - value.pin).T)
-        rise = value.pin_z - heights(situation.scene.field, lies)
-        putting = expected(situation.thrower.putting.throws_left(away, rise, situation.wind_m_s, 8))
+        putting = expected(value.putt(lies, away))
         _, nearest = value._tree.query(lies)
         approach = expected(value.outlooks[nearest])
         putts = (away < INNER_M) | ((away < PUTT_LIMIT_M) & (putting <= approach))
         putts |= scores[playing] > MOST_THROWS
-        scores[playing[putts]] += putts_taken(situation, value, lies[putts], rng)
+        scores[playing[putts]] += putts_taken(value, lies[putts], rng)
         playing, lies, nearest = playing[~putts], lies[~putts], nearest[~putts]
         if not len(playing):
             break
@@ -189,4 +187,4 @@ def test_predicted_chances_are_those_of_play(seed, demo_thrower, bag):
         error = 2.0 * math.sqrt(max(share * (1 - share), 0.01) * (1 / 400 + 1 / PLAYERS))
         assert abs(option.chances[name] - share) < 0.03 + error, (name, option.chances[name], share)
     assert sum(score_chances(option).values()) == pytest.approx(1.0)
-    assert scores.mean() == pytest.approx(option.expected, abs=0.12)
+    assert scores.mean() == pytest.approx(option.expected, abs=0.15)  # approaches chosen more simply

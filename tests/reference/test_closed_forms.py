@@ -59,3 +59,19 @@ def test_precession_of_a_fast_top():
     moment = 0.02 * 0.5 * density * v * v * row[a.AREA] * row[a.DIAMETER]
     assert rate[4] == pytest.approx(moment / (row[a.INERTIA] * abs(spin)), rel=1e-6)
     assert rate[3] == pytest.approx(0.0, abs=1e-9)
+
+
+def test_steady_glide():
+    """With lift and drag coefficients that do not change and no moment, a disc that falls long enough
+    glides at tan γ = C_D / C_L, at the speed at which both together carry its weight."""
+    row = aero_row(Disc("glider", 9, 5, -1, 2))
+    row[[a.CLA, a.DRAG_K, a.DRAG_K4, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.SPIN_DECAY]] = 0.0
+    row[a.CL0], row[a.CD0] = 0.5, 0.1
+    y = np.array([0, 0, 5000.0, 15.0, 0, -3.0, 0, 0, 1.0, -100.0])
+    for _ in range(2000):
+        rk4_step(y, 0.05, row, 1.225, 0.0, 0.0, 0.0)
+    glide = math.atan2(-y[5], y[3])
+    assert math.tan(glide) == pytest.approx(0.1 / (0.5 * math.cos(glide)), rel=1e-3)
+    pressure = 0.5 * 1.225 * (y[3] ** 2 + y[5] ** 2) * row[a.AREA]
+    carried = pressure * math.hypot(0.1, 0.5 * math.cos(glide))
+    assert carried == pytest.approx(row[a.MASS] * 9.80665, rel=1e-3)

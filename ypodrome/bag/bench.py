@@ -10,7 +10,7 @@ from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.bag.models import BagDisc, StockLine
-from ypodrome.core.api import Air, Flight, Release, Throw, Wind, fly, missed_releases, open_field
+from ypodrome.core.api import Air, Flight, Release, Throw, Thrower, Wind, fly, missed_releases, open_field
 
 LIMITS = {
     "hyzer_deg": (-90.0, 90.0),
@@ -24,6 +24,17 @@ FACING_DEG = 90.0
 """The throw is made to the east; a wind of 0 comes from ahead."""
 
 MOST_LINES = 40
+
+
+BORROWED = 0.85
+"""Speed of a kind of throw the player has not measured, as a share of the backhand (chosen)."""
+
+
+def full_speed_m_s(thrower: Thrower, kind: str) -> float:
+    """Arm speed at full power; of a kind not measured, a share of the first that is."""
+    if kind in thrower.max_distance_m:
+        return thrower.arm_speed_m_s(kind)
+    return BORROWED * thrower.arm_speed_m_s(next(iter(thrower.max_distance_m)))
 
 
 @dataclass(frozen=True)
@@ -41,10 +52,8 @@ class Trial:
 
     def release(self, player: Player) -> Release:
         """The release at the player's arm speed for this kind of throw."""
-        thrower = player.thrower
-        kind = self.throw.kind if self.throw.kind in thrower.max_distance_m else "backhand"
         return Release(
-            thrower.arm_speed_m_s(kind) * self.power_pct / 100,
+            full_speed_m_s(player.thrower, self.throw.kind) * self.power_pct / 100,
             self.throw,
             math.radians(self.hyzer_deg),
             math.radians(self.nose_deg),

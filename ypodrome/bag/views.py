@@ -37,6 +37,7 @@ START = {
     "hyzer_deg": 8.0, "nose_deg": 0.0, "launch_deg": 9.0, "power_pct": 90.0, "wind_m_s": 0.0,
     "wind_from_deg": 0.0,
 }  # fmt: skip
+BENCHED = ("backhand", "forehand", "overhand", "thumber")
 PARTS = ("views", "numbers", "lines")
 
 
@@ -48,11 +49,10 @@ def bench_page(request: HttpRequest) -> HttpResponse:
     context: dict[str, Any] = {"discs": discs, "units": player.units}
     if discs:
         thrower = player.thrower
-        kinds = [k for k in ("backhand", "forehand", "overhand") if k in thrower.max_distance_m]
         first = max(discs, key=lambda d: (d.speed <= 9, d.speed))
-        values = START | {"disc": first.pk, "throw": thrower.throw(kinds[0]).value}
+        values = START | {"disc": first.pk, "throw": thrower.throw("backhand").value}
         context |= _bench(request, values, set())
-        context |= {"throws": [thrower.throw(k).value for k in kinds], "values": values}
+        context |= {"throws": [thrower.throw(k).value for k in BENCHED], "values": values}
     return render(request, "bag/bench.html", context)
 
 

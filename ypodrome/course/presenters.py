@@ -10,6 +10,7 @@ import numpy as np
 
 from ypodrome.core.api import (
     Course,
+    Look,
     Measured,
     Scene,
     blind_because,
@@ -141,13 +142,14 @@ def scouting_rows(course: Course, units: str) -> list[Json]:
             "hole": look.hole,
             "what": {"green": "the green", "woods": "the woods", "ground": "the ground"}[look.what],
             "note": look.note,
-            "where": _where(look, units),
+            "where": look_words(look, units),
         }
         for look in scouting_list(course)
     ]
 
 
-def _where(look: Any, units: str) -> str:
+def look_words(look: Look, units: str) -> str:
+    """Where to look from, in words."""
     along, away = length(look.along_m, units), length(look.away_m, units)
     if look.from_hole != look.hole:
         return f"while playing hole {look.from_hole}: look across from {along} along it, {away} away"

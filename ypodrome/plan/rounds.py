@@ -10,14 +10,17 @@ from django.db import transaction
 
 from ypodrome.core.api import (
     SCRATCH,
+    Look,
     TargetPlan,
     WindTable,
     plan_for_target,
     quick_score,
+    scouting_list,
     switches,
     wind_table,
 )
 from ypodrome.core.units import mph
+from ypodrome.course.services import core_course
 from ypodrome.plan.inputs import digest, inputs_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.services import situation_of
@@ -152,3 +155,29 @@ def scratch_of(hole: PlannedHole) -> float:
         hole.scratch = {"key": key, "expected": round(score, 3)}
         hole.save(update_fields=["scratch"])
     return float(hole.scratch["expected"])
+
+
+@dataclass(frozen=True)
+class Worth:
+    """What it is worth to have looked at something: throws saved on its hole, and where to look from."""
+
+    look: Look
+    throws: float
+
+
+def worth_looking(plan: GamePlan) -> list[Worth]:
+    """Everything not yet seen on the plan's holes, what would save most first.
+
+    A look is worth the difference between the hole as guessed and the hole if what is hidden turned
+    out to be plain ground.
+    """
+    course = core_course(plan.layout.course)
+    holes = {h.number: h for h in plan.holes.all()}
+    found = []
+    for look in scouting_list(course):
+        if look.hole not in holes:
+            continue
+        situation = situation_of(holes[look.hole])
+        plain = replace(situation, scene=replace(situation.scene, unknowns=()))
+        found.append(Worth(look, max(0.0, quick_score(situation) - quick_score(plain))))
+    return sorted(found, key=lambda w: -w.throws)

@@ -7,6 +7,7 @@ urlpatterns = [
     path("", views.current, name="overview"),
     path("start/<int:layout>/", views.start, name="start"),
     path("<int:pk>/", views.overview, name="overview_of"),
+    path("<int:pk>/unseen/", views.unseen, name="unseen"),
     path("<int:pk>/beside/", views.beside, name="beside"),
     path("<int:pk>/target/", views.target, name="target"),
     path("<int:pk>/book/", views.book, name="book"),

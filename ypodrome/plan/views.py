@@ -14,6 +14,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.course.models import Layout
+from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
@@ -78,6 +79,15 @@ def target(request: HttpRequest, pk: int) -> HttpResponse:
     except ValueError as error:
         messages.error(request, f"Not set: {error}.")
     return redirect("plan:overview_of", pk)
+
+
+@require_safe
+def unseen(request: HttpRequest, pk: int) -> HttpResponse:
+    """What has not been seen on the plan's holes, by what knowing it would save."""
+    plan = own_plan(request, pk)
+    rows = [{"worth": w.throws, "where": look_words(w.look, request.player.units), "look": w.look}
+            for w in rounds.worth_looking(plan)]  # fmt: skip
+    return render(request, "plan/unseen.html", {"plan": plan, "rows": rows})
 
 
 @require_http_methods(["GET", "POST"])

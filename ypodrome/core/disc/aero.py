@@ -102,10 +102,24 @@ def _fill_body(row: NDArray[np.float64], disc: Disc) -> None:
     row[GRIP] = GRIP_BY_PLASTIC[disc.plastic]
 
 
+def plausible(numbers: tuple[float, float, float, float]) -> tuple[float, float, float, float]:
+    """The nearest numbers that discs are made with: the mapping says nothing of others.
+
+    Fast discs have some glide and some fade, very understable ones little [common practice]; limits
+    chosen just outside the discs the mapping is fitted to.
+    """
+    speed, glide, turn, fade = numbers
+    glide = min(6.0, max(glide, 1.0 if speed < 5.0 else 3.0))
+    turn = min(turn, 0.5)
+    fade = min(fade, 5.0, max(2.0, 5.0 + turn))
+    least_fade = max(0.0, (speed - 5.0) / 5.0 + 0.4 * min(turn, 0.0), turn)
+    return speed, glide, turn, max(fade, least_fade)
+
+
 def number_terms(numbers: tuple[float, float, float, float]) -> NDArray[np.float64]:
     """The eleven terms [TERMS] of the flight numbers that every coefficient is a sum of: a quadratic
     around 9/4.5/-1/2, without the terms that the fit did not need."""
-    speed, glide, turn, fade = numbers
+    speed, glide, turn, fade = plausible(numbers)
     w, g, t, f = (speed - 9.0) / 6.0, glide - 4.5, turn + 1.0, fade - 2.0
     return np.array([1.0, w, g, t, f, w * w, t * t / 4.0, f * f / 4.0, w * f / 2.0, w * t / 2.0, t * f / 4.0])
 

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from scipy.spatial import cKDTree
 
 from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
 from ypodrome.core.strategy.outlook import THROWS, after, expected
@@ -64,7 +65,7 @@ class GroundValue:
         distance = np.hypot(*(lies - self.pin).T)
         result = np.zeros((len(lies), THROWS))
         near = distance < PUTT_LIMIT_M
-        result[near] = self._putt(lies[near], distance[near])
+        result[near] = self.putt(lies[near], distance[near])
         far = distance >= INNER_M
         if far.any():
             thrown = self._approach(lies[far], distance[far])
@@ -89,9 +90,14 @@ class GroundValue:
             value[lost] = (1.0 - share) * value[lost] + share * again
         return value
 
-    def _putt(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
-        rise = self.pin_z - heights(self.situation.scene.field, lies)
-        return self.situation.thrower.putting.throws_left(distance, rise, self.situation.wind_m_s, THROWS)
+    def putt(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
+        """Outlooks [n, THROWS] of putting from lies [n, 2] at these distances [n, m]: slope, wind and
+        branches in the way have their say."""
+        field = self.situation.scene.field
+        rise = self.pin_z - heights(field, lies)
+        clear = clear_shares(field, np.ascontiguousarray(lies), self.pin[0], self.pin[1])
+        putting = self.situation.thrower.putting
+        return putting.throws_left(distance, rise, self.situation.wind_m_s, THROWS, clear)
 
     def _approach(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
         if self._tree is None:

@@ -62,17 +62,19 @@ class PuttingModel:
         return np.asarray(2.0 * ndtr(angle / sigma) - 1.0)
 
     def throws_left(
-        self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, wind_m_s: float = 0.0, size: int = 8
-    ) -> NDArray[np.float64]:
+        self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, wind_m_s: float = 0.0, size: int = 8,
+        clear: ArrayLike = 1.0,
+    ) -> NDArray[np.float64]:  # fmt: skip
         """Chances [..., size] of holing out in 1, 2, ... throws when every throw is a putt.
 
         A miss leaves a come-back putt, longer when the ground falls away behind the basket (a
-        basket above the putter has its slope on the putter's side, and no such run).
+        basket above the putter has its slope on the putter's side, and no such run). `clear` is the
+        share of first putts that branches let through; one they stop counts as missed.
         """
         d = np.asarray(distance_m, float)
         rise = np.broadcast_to(np.asarray(rise_m, float), d.shape)
         slope_down = np.maximum(0.0, -rise / np.maximum(d, 3.0))
-        first = self.make(d, rise, wind_m_s)
+        first = self.make(d, rise, wind_m_s) * np.asarray(clear, float)
         back_m = COMEBACK_M + d * (COMEBACK_SHARE + DOWNHILL_COMEBACK * np.minimum(slope_down, 0.15))
         second = self.make(np.minimum(back_m, 0.7 * d + COMEBACK_M), 0.0, wind_m_s)
         third = self.make(COMEBACK_M, 0.0, wind_m_s)

@@ -12,7 +12,7 @@ from scipy.special import ndtri
 from scipy.stats import qmc
 
 from ypodrome.core.air.wind import VEER_DEG, Wind
-from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SPEED, SPIN
+from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPEED, SPIN
 
 
 @dataclass(frozen=True)
@@ -108,13 +108,17 @@ def scatter(
     factors: NDArray[np.float64],
     draws: NDArray[np.float64],
 ) -> NDArray[np.float64]:
-    """Releases [m, k, RELEASE_SIZE] drawn around m mean releases with k draws [k, 8]."""
+    """Releases [m, k, RELEASE_SIZE] drawn around m mean releases with k draws [k, 8].
+
+    An aim error is counted towards the side of the throw's hyzer, so that the other hand's mirrored
+    throw errs the other way and the correlation with hyzer holds for both.
+    """
     sizes = np.array(astuple(spread)) * np.array([0.01, *[math.pi / 180.0] * 4, 0.01])
     moved = factors[:, None, None] * draws[None, :, :COLUMNS] * sizes
     out = np.repeat(releases[:, None, :], len(draws), axis=1)
     stretch = np.exp(moved[..., 0])
     out[..., SPEED] = np.clip(out[..., SPEED] * stretch, 1.0, 45.0)
-    out[..., HEADING] += moved[..., 1]
+    out[..., HEADING] += moved[..., 1] * releases[:, None, SIDE]
     out[..., HYZER] += moved[..., 2]
     out[..., NOSE] += moved[..., 3]
     out[..., LAUNCH] += moved[..., 4]
