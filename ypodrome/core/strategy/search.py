@@ -36,7 +36,7 @@ NEAR_WATER_M = 15.0
 """A disc that must not be lost is not thrown along a line that comes this near water (chosen)."""
 
 WIDEST_BEND_RAD = 0.7
-"""Lines that bend more than this (40°) are left out while others are clear: nobody trusts an aim so far
+"""Lines that bend more than this (40°) are left out while there are others: nobody trusts an aim so far
 off the mark (chosen)."""
 
 FEWEST_OF_KIND = 12
@@ -218,10 +218,12 @@ def layups(value: GroundValue, lie: NDArray, gap: float) -> list[NDArray[np.floa
 
 
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
-    """Drop throws whose mean flight is stopped or bends wildly, but keep the clearest few of each kind."""
+    """Drop throws that bend wildly, or whose mean flight is stopped save the clearest few of each kind."""
+    tame = np.abs(solved.bend) <= WIDEST_BEND_RAD
+    if tame.any():
+        solved = solved.take(np.flatnonzero(tame))
     out = mean_flights(situation, arsenal, solved)
-    wild = np.abs(solved.bend) > WIDEST_BEND_RAD
-    stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS] + wild)
+    stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
 
 
