@@ -176,13 +176,16 @@ def test_a_dropped_file_changes_nothing(client, demo):
 
 def test_a_course_file_put_in_place_can_be_undone(demo, empty):
     desk.change(empty, first_hole())
-    before = services.document_of(empty)["features"]
+    before = services.document_of(empty)
     draft = exchange.read_draft(demo, "q.geojson", (DEMO / "course.geojson").read_bytes(), empty)
     exchange.take_into(draft, empty)
     assert empty.layouts.count() == 3
     back = Course.objects.get(pk=empty.pk)
     assert desk.undo(back).moved
-    assert services.document_of(back)["features"] == before
+    assert services.document_of(back) == before
+    desk.redo(back)
+    assert back.layouts.count() == 3
+    assert desk.course_problems(back) == []
 
 
 WALK = b"""<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1">

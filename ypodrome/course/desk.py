@@ -13,7 +13,7 @@ from django.db import transaction
 from django.db.models import Max
 
 from ypodrome.course.models import Change, Course, Feature
-from ypodrome.course.services import document_of
+from ypodrome.course.services import document_of, store_layouts, stored_layouts
 from ypodrome.interchange.course_geojson import course_from_document, feature_problems
 from ypodrome.interchange.frame import geometry_in_degrees, geometry_in_metres
 from ypodrome.interchange.problems import FileProblems
@@ -65,8 +65,9 @@ def course_problems(course: Course) -> list[str]:
 
 
 @transaction.atomic
-def change(course: Course, steps: Any, most: int = MOST_STEPS) -> Answer:
-    """Store features as given: `at` null for a new one, `feature` null to take one away.
+def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Json] | None = None) -> Answer:
+    """Store features as given: `at` null for a new one, `feature` null to take one away; with them the
+    layouts, as a course file has them, if they change too.
 
     Raises
     ------
@@ -88,8 +89,8 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS) -> Answer:
             raise ValueError(f"feature {at} is not on this course any more; reload the desk")
         before = there.get(at)
         kept.append({"at": at, "before": _stored(before), "after": after})
-    _remember(course, kept)
-    return _carry_out(course, [(s["at"], s["after"]) for s in kept])
+    both = None if layouts is None else {"before": stored_layouts(course), "after": layouts}
+    return _carry_out(course, _remember(course, kept, both), "after")
 
 
 def _last_used(course: Course) -> int:
@@ -119,16 +120,17 @@ def _checked(course: Course, step: Any) -> Json | None:
     return {"geometry": moved, "properties": properties}
 
 
-def _remember(course: Course, steps: list[Json]) -> None:
+def _remember(course: Course, steps: list[Json], layouts: Json | None) -> Change:
     """Append a change; what had been undone can no longer be redone."""
     course.changes.filter(number__gt=course.applied).delete()
     course.applied += 1
-    Change.objects.create(course=course, number=course.applied, steps=steps)
     course.changes.filter(number__lte=course.applied - MOST_CHANGES).delete()
+    return Change.objects.create(course=course, number=course.applied, steps=steps, layouts=layouts)
 
 
-def _carry_out(course: Course, states: list[tuple[int, Json | None]]) -> Answer:
-    """Make the features at these positions what the states say."""
+def _carry_out(course: Course, made: Change, when: str) -> Answer:
+    """Make features and layouts what they were "before" a change, or "after" it."""
+    states = [(step["at"], step[when]) for step in made.steps]
     moved = _anchor_near(course, [state for _, state in states if state])
     rows: list[Json] = []
     for at, state in states:
@@ -138,6 +140,8 @@ def _carry_out(course: Course, states: list[tuple[int, Json | None]]) -> Answer:
             continue
         Feature.objects.update_or_create(course=course, position=at, defaults=state)
         rows.append(_desk_row(course, at, state["geometry"], state["properties"]))
+    if made.layouts is not None:
+        store_layouts(course, made.layouts[when])
     course.save()
     return Answer(rows, course.applied, newest(course), course_problems(course), moved)
 
@@ -171,7 +175,7 @@ def undo(course: Course) -> Answer:
     if last is None:
         raise ValueError("there is nothing to undo")
     course.applied -= 1
-    return _carry_out(course, [(s["at"], s["before"]) for s in last.steps])
+    return _carry_out(course, last, "before")
 
 
 @transaction.atomic
@@ -181,4 +185,4 @@ def redo(course: Course) -> Answer:
     if following is None:
         raise ValueError("there is nothing to redo")
     course.applied += 1
-    return _carry_out(course, [(s["at"], s["after"]) for s in following.steps])
+    return _carry_out(course, following, "after")

@@ -11,7 +11,7 @@ from ypodrome.accounts.models import Player
 from ypodrome.core.api import Course as CoreCourse
 from ypodrome.course import desk
 from ypodrome.course.models import Course, Draft
-from ypodrome.course.services import store_course, store_layouts
+from ypodrome.course.services import layout_documents, store_course
 from ypodrome.course.survey import steps_of_features, steps_of_shots
 from ypodrome.interchange.course_geojson import course_from_document, load_document
 from ypodrome.interchange.problems import refuse
@@ -72,14 +72,15 @@ def take_as_new(draft: Draft) -> Course:
 @transaction.atomic
 def take_into(draft: Draft, course: Course) -> Course:
     """Put a draft into a course as one change at its desk: a course file takes the place of what is
-    there, a walk adds to it. Either can be undone; layouts of a course file come with it."""
+    there, with its layouts; a walk adds to it. Either can be undone."""
     if draft.document["what"] == WALK:
         desk.change(course, draft.document["steps"])
     else:
         document = draft.document["document"]
-        course.anchor_lon, course.anchor_lat = course_from_document(document).origin
+        core = course_from_document(document)
+        course.anchor_lon, course.anchor_lat = core.origin
         gone = [{"at": f.position, "feature": None} for f in course.features.all()]
-        desk.change(course, gone + steps_of_features(course, document["features"]), desk.WHOLE_COURSE)
-        store_layouts(course, course_from_document(document).layouts)
+        steps = gone + steps_of_features(course, document["features"])
+        desk.change(course, steps, desk.WHOLE_COURSE, layout_documents(core.layouts))
     draft.delete()
     return course

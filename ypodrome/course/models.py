@@ -44,11 +44,13 @@ class Feature(models.Model):
 
 
 class Change(models.Model):
-    """One step at the survey desk: features before and after, by position; null where there is none."""
+    """One step at the survey desk: features before and after, by position; null where there is none.
+    Where it changed the layouts too, those before and after, as a course file has them."""
 
     course = models.ForeignKey(Course, models.CASCADE, related_name="changes")
     number = models.PositiveIntegerField()
     steps = models.JSONField()
+    layouts = models.JSONField(null=True)
 
     class Meta:
         ordering = ("number",)

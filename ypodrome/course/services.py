@@ -34,24 +34,24 @@ def store_course(owner: Player, document: Json) -> Course:
         Feature(course=course, position=k, geometry=f["geometry"], properties=f["properties"])
         for k, f in enumerate(document["features"])
     )
-    store_layouts(course, core.layouts)
+    store_layouts(course, layout_documents(core.layouts))
     return course
 
 
 @transaction.atomic
-def store_layouts(course: Course, layouts: Iterable[CoreLayout]) -> None:
-    """Make a course's layouts these. One that keeps its name keeps its plans; others go with theirs
-    only when nothing was planned on them."""
-    wanted = list(layouts)
-    names = [layout.name for layout in wanted]
+def store_layouts(course: Course, layouts: list[Json]) -> None:
+    """Make a course's layouts these, as a course file has them. One that keeps its name keeps its
+    plans; one that is not among them stays while something is planned on it."""
+    names = [layout["name"] for layout in layouts]
     course.layouts.exclude(name__in=names).filter(plans=None).delete()
-    for layout in wanted:
+    for layout in layouts:
         row, _ = Layout.objects.update_or_create(
-            course=course, name=layout.name, defaults={"division": layout.division}
+            course=course, name=layout["name"], defaults={"division": layout["division"]}
         )
         row.holes.all().delete()
         LayoutHole.objects.bulk_create(
-            LayoutHole(layout=row, number=h.number, tee=h.tee, pin=h.pin, par=h.par) for h in layout.holes
+            LayoutHole(layout=row, number=h["hole"], tee=h["tee"], pin=h["pin"], par=h["par"])
+            for h in layout["holes"]
         )
     course.save()
 
@@ -68,21 +68,27 @@ def new_course(owner: Player, name: str, lon: float, lat: float) -> Course:
 
 def document_of(course: Course) -> dict:
     """The course as a GeoJSON document, features in their order."""
-    layouts = [
-        {
-            "name": layout.name,
-            "division": layout.division,
-            "holes": [
-                {"hole": h.number, "tee": h.tee, "pin": h.pin, "par": h.par} for h in layout.holes.all()
-            ],
-        }
-        for layout in course.layouts.all()
-    ]
+    layouts = stored_layouts(course)
     head = {"format": "course", "version": 1, "name": course.name, "layouts": layouts}
     features = [
         {"type": "Feature", "geometry": f.geometry, "properties": f.properties} for f in course.features.all()
     ]
     return {"type": "FeatureCollection", "ypodrome": head, "features": features}
+
+
+def stored_layouts(course: Course) -> list[Json]:
+    """The course's layouts as a course file has them."""
+    return [_layout_document(row, row.holes.all()) for row in course.layouts.all()]
+
+
+def layout_documents(layouts: Iterable[CoreLayout]) -> list[Json]:
+    """Layouts as a course file has them."""
+    return [_layout_document(layout, layout.holes) for layout in layouts]
+
+
+def _layout_document(layout: Layout | CoreLayout, holes: Iterable[Any]) -> Json:
+    played = [{"hole": h.number, "tee": h.tee, "pin": h.pin, "par": h.par} for h in holes]
+    return {"name": layout.name, "division": layout.division, "holes": played}
 
 
 def core_course(course: Course) -> CoreCourse:
@@ -109,18 +115,13 @@ def keep_layout(course: Course, layout: CoreLayout) -> list[str]:
     """Store one layout in place of one of the same name; the problems found if it is not sound."""
     others = [x for x in core_course(course).layouts if x.name != layout.name]
     document = document_of(course)
-    document["ypodrome"]["layouts"] = [_layout_document(x) for x in (*others, layout)]
+    document["ypodrome"]["layouts"] = layout_documents((*others, layout))
     try:
         wanted = course_from_document(document).layouts
     except FileProblems as error:
         return [str(p) for p in error.problems]
-    store_layouts(course, wanted)
+    store_layouts(course, layout_documents(wanted))
     return []
-
-
-def _layout_document(layout: CoreLayout) -> Json:
-    holes = [{"hole": h.number, "tee": h.tee, "pin": h.pin, "par": h.par} for h in layout.holes]
-    return {"name": layout.name, "division": layout.division, "holes": holes}
 
 
 def layout_choices(course: Course, name: str) -> Json:

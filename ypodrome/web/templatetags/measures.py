@@ -37,8 +37,9 @@ def throws(value: float) -> str:
 
 @register.filter
 def signed(value: float) -> str:
-    """A difference with its sign, to the tenth."""
-    return f"{value:+.1f}".replace("-", "−")
+    """A difference with its sign, to the tenth; one that rounds away has no sign."""
+    text = f"{value:+.1f}"
+    return text[1:] if float(text) == 0 else text.replace("-", "−")
 
 
 @register.filter
