@@ -3,7 +3,6 @@
 import json
 
 import pytest
-from django.test import Client
 from django.urls import reverse
 
 from ypodrome.bag import bench
@@ -19,13 +18,6 @@ VALUES = {"throw": "RHBH", "hyzer_deg": 8, "nose_deg": 0, "launch_deg": 9, "powe
 @pytest.fixture
 def values(demo):
     return VALUES | {"disc": demo.discs.get(name="Quellan").pk}
-
-
-@pytest.fixture
-def client(demo):
-    browser = Client()
-    browser.force_login(demo.user)
-    return browser
 
 
 def post(client, what, body, *args):

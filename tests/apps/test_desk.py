@@ -3,26 +3,16 @@
 import json
 
 import pytest
-from django.contrib.auth import get_user_model
 from django.core.files.uploadedfile import SimpleUploadedFile
-from django.test import Client
 from django.urls import reverse
 
 from tests.conftest import DEMO
-from ypodrome.accounts.models import Player
 from ypodrome.course import desk, exchange, services
 from ypodrome.course.models import Course, Draft
 from ypodrome.interchange.course_schema import PENS, schema_document
 from ypodrome.interchange.problems import FileProblems
 
 pytestmark = pytest.mark.django_db
-
-
-@pytest.fixture
-def client(demo):
-    browser = Client()
-    browser.force_login(demo.user)
-    return browser
 
 
 @pytest.fixture
@@ -124,11 +114,7 @@ PAGES = ["desk", "desk_all", "desk_contours", "layouts", "scouting", "export"]
 WRITES = ["desk_change", "desk_undo", "desk_redo", "desk_laser"]
 
 
-def test_a_stranger_sees_and_changes_nothing(empty):
-    user = get_user_model().objects.create_user("stranger")
-    Player.objects.create(user=user, name="Stranger", thrower_document={})
-    stranger = Client()
-    stranger.force_login(user)
+def test_a_stranger_sees_and_changes_nothing(empty, stranger):
     for name in PAGES:
         assert stranger.get(reverse(f"course:{name}", args=(empty.pk,))).status_code == 404
     for name in WRITES:

@@ -3,11 +3,8 @@
 import json
 
 import pytest
-from django.contrib.auth import get_user_model
-from django.test import Client
 from django.urls import reverse
 
-from ypodrome.accounts.models import Player
 from ypodrome.course import desk
 from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.plan import rounds, services
@@ -15,13 +12,6 @@ from ypodrome.plan.inputs import stale_reasons
 from ypodrome.plan.models import GamePlan
 
 pytestmark = pytest.mark.django_db
-
-
-@pytest.fixture
-def client(demo):
-    browser = Client()
-    browser.force_login(demo.user)
-    return browser
 
 
 @pytest.fixture
@@ -103,11 +93,7 @@ def test_a_scratch_player_scores_better_and_is_compared(client, three):
     assert "A scratch player gains most on" in page
 
 
-def test_a_stranger_reaches_none_of_it(three):
-    user = get_user_model().objects.create_user("stranger")
-    Player.objects.create(user=user, name="Stranger", thrower_document={})
-    stranger = Client()
-    stranger.force_login(user)
+def test_a_stranger_reaches_none_of_it(three, stranger):
     for name in ("winds", "value"):
         assert stranger.get(reverse(f"plan:{name}", args=(three.pk, 1))).status_code == 404
     for name in ("notes", "scratch"):

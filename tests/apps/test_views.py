@@ -3,31 +3,13 @@
 import json
 
 import pytest
-from django.contrib.auth import get_user_model
 from django.test import Client
 from django.urls import reverse
 
 from tests.conftest import DEMO
-from ypodrome.accounts.models import Player
 from ypodrome.plan import services
 
 pytestmark = pytest.mark.django_db
-
-
-@pytest.fixture
-def client(demo):
-    browser = Client()
-    browser.force_login(demo.user)
-    return browser
-
-
-@pytest.fixture
-def stranger(demo):
-    user = get_user_model().objects.create_user("stranger")
-    Player.objects.create(user=user, name="S", thrower_document=demo.thrower_document)
-    browser = Client()
-    browser.force_login(user)
-    return browser
 
 
 def pages(plan):
