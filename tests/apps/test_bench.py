@@ -3,6 +3,7 @@
 import json
 
 import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
 from django.urls import reverse
 
 from ypodrome.bag import bench
@@ -96,3 +97,13 @@ def test_impossible_trials_are_refused(client, values, change, words):
     assert answer.status_code == 400
     assert words in answer.json()["error"]
     assert post(client, "keep", values | {"name": "  "}).json()["error"] == "name the line"
+
+
+def test_kept_lines_outlive_a_new_bag_as_far_as_their_discs_do(client, demo, values):
+    post(client, "keep", values | {"name": "soft one"})
+    post(client, "keep", values | {"name": "hard one", "disc": demo.discs.get(name="Hadrun").pk})
+    file = SimpleUploadedFile("b.csv", b"name,speed,glide,turn,fade\nQuellan,5,5,-1,1\n")
+    page = client.post(reverse("bag:shelf"), {"file": file}, follow=True).content.decode()
+    assert "gone with their disc: hard one." in page
+    assert [(line.name, line.disc.speed) for line in demo.lines.all()] == [("soft one", 5.0)]
+    assert demo.discs.count() == 1

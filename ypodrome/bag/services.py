@@ -12,10 +12,11 @@ from ypodrome.interchange.bag_csv import read_bag
 
 @transaction.atomic
 def import_bag(owner: Player, data: bytes) -> list[BagDisc]:
-    """Replace the player's bag by the discs of a CSV file; nothing changes if it is wrong."""
+    """Replace the player's bag by the discs of a CSV file; nothing changes if it is wrong. Lines kept
+    on the bench stay with the disc of their disc's name, and go only where there is none."""
     discs = read_bag(data)
-    owner.discs.all().delete()
-    return BagDisc.objects.bulk_create(
+    gone = list(owner.discs.values_list("pk", flat=True))
+    bag = BagDisc.objects.bulk_create(
         BagDisc(
             owner=owner, name=d.name, speed=d.speed, glide=d.glide, turn=d.turn, fade=d.fade,
             weight_g=d.weight_g, plastic=d.plastic.value, wear=d.wear, water_ok=d.water_ok,
@@ -23,6 +24,10 @@ def import_bag(owner: Player, data: bytes) -> list[BagDisc]:
         )
         for d in discs
     )  # fmt: skip
+    for disc in bag:
+        owner.lines.filter(disc__in=gone, disc__name=disc.name).update(disc=disc)
+    owner.discs.filter(pk__in=gone).delete()
+    return bag
 
 
 def core_bag(owner: Player) -> tuple[Disc, ...]:

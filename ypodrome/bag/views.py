@@ -24,8 +24,11 @@ def shelf(request: HttpRequest) -> HttpResponse:
     if request.method == "POST":
         upload = request.FILES.get("file")
         try:
+            lines = set(request.player.lines.values_list("name", flat=True))
             discs = services.import_bag(request.player, upload.read() if upload else b"")
-            messages.success(request, f"{len(discs)} discs are now in the bag.")
+            lines -= set(request.player.lines.values_list("name", flat=True))
+            gone = f" Kept lines gone with their disc: {', '.join(sorted(lines))}." if lines else ""
+            messages.success(request, f"{len(discs)} discs are now in the bag.{gone}")
             return redirect("bag:shelf")
         except FileProblems as error:
             problems = [str(p) for p in error.problems]
