@@ -82,8 +82,15 @@ def _add_fly(command: Parser) -> None:
         "release-height-m": 1.2, "weight-g": 175.0, "wear": 0.0, "wind-m-s": 0.0,
         "wind-from-deg": 0.0, "temperature-c": 15.0, "altitude-m": 0.0, "land-height-m": 0.0,
     }  # fmt: skip
+    meanings = {
+        "hyzer-deg": "hyzer positive, anhyzer negative", "nose-deg": "nose up positive",
+        "launch-deg": "climb of the release", "aim-deg": "left of straight ahead positive",
+        "wind-from-deg": "0 head wind, 90 from the right, 180 tail wind",
+        "wear": "0 new to 10 beaten in", "land-height-m": "height of the landing above the lie",
+    }  # fmt: skip
     for name, default in defaults.items():
-        command.add_argument(f"--{name}", type=number, default=default)
+        meaning = f"{meanings.get(name, '')} (default {default:g})".strip()
+        command.add_argument(f"--{name}", type=number, default=default, help=meaning)
     command.add_argument("--plastic", choices=[p.value for p in api.Plastic], default="premium")
     command.add_argument("--surface", choices=SURFACE_NAMES, default="cut_grass")
     command.add_argument("--path", action="store_true", help="add the path to the answer")
