@@ -6,7 +6,7 @@
 
   document.addEventListener("alpine:init", () => {
     window.Alpine.data("bench", () => ({
-      said: "", flying: false, again: false,
+      said: "", flying: false, again: false, landed: null,
 
       init() {
         this.$refs.views.addEventListener("pointerdown", (e) => this.grab(e));
@@ -54,8 +54,11 @@
         if (lines) document.getElementById("lines").innerHTML = parts.lines;
         this.ghosts();
       },
-      async fly() {
-        if (this.flying) { this.again = true; return; }
+      fly() {
+        if (this.flying) this.again = true;
+        else this.landed = this.flyOn();
+      },
+      async flyOn() {
         this.flying = true;
         do {
           this.again = false;
@@ -71,6 +74,7 @@
       async act(event) {
         const button = event.target.closest("[data-act]");
         if (!button) return;
+        await this.landed;  // else a flight still under way would draw and speak over what is done here
         try {
           if (button.dataset.act === "use") this.use(JSON.parse(button.dataset.values));
           if (button.dataset.act === "drop") this.show(await this.post("drop/" + button.dataset.pk, this.values()), true);
