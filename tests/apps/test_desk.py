@@ -291,3 +291,11 @@ def test_a_course_made_unsound_says_so_on_its_plan_and_keeps_it(client, demo):
     assert "hole 5, pin: is missing" in replan.json()["error"]
     desk.undo(Course.objects.get(pk=course.pk))
     assert client.get(reverse("plan:sheet", args=(plan.pk, 5))).status_code == 200
+
+
+@pytest.mark.parametrize("step", [{"feature": [1]}, {"feature": "x"}, {"at": [1], "feature": None}])
+def test_a_step_of_the_wrong_shape_is_refused(client, empty, step):
+    body = json.dumps({"steps": [step]})
+    answer = client.post(reverse("course:desk_change", args=(empty.pk,)), body, "application/json")
+    assert answer.status_code == 400
+    assert not empty.features.exists()

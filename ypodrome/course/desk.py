@@ -85,7 +85,7 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
         after = _checked(course, step)
         if at is None:
             at, free = free, free + 1
-        elif at not in there:
+        elif not isinstance(at, int) or at not in there:
             raise ValueError(f"feature {at} is not on this course any more; reload the desk")
         before = there.get(at)
         kept.append({"at": at, "before": _stored(before), "after": after})
@@ -109,6 +109,8 @@ def _checked(course: Course, step: Any) -> Json | None:
     feature = step["feature"]
     if feature is None:
         return None
+    if not isinstance(feature, dict):
+        raise ValueError("a feature must be an object with geometry and properties")
     geometry, properties = feature.get("geometry"), feature.get("properties")
     try:
         moved = geometry_in_degrees(course.anchor, geometry)
