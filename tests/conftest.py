@@ -6,6 +6,12 @@ import os
 from pathlib import Path
 
 import pytest
+from hypothesis import settings
+
+settings.register_profile("steady", derandomize=True)
+"""The same examples every run, so that a test fails for what was changed, not by luck. To look for new
+ones: pytest --hypothesis-profile=default."""
+settings.load_profile("steady")
 
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
 Path("var").mkdir(exist_ok=True)

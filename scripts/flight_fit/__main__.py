@@ -23,16 +23,14 @@ RESTARTS, SEED = 14, 1
 
 
 def write_constants(fitted: Constants) -> None:
-    rows = "".join(
-        f'    "{name}": [\n        {_joined(row[:6])},\n        {_joined(row[6:])},\n    ],\n'
-        for name, row in fitted.items()
-    )
+    rows = "".join(f'    "{name}": [\n{_lines(row)}    ],\n' for name, row in fitted.items())
     head = FITTED_FILE.read_text().split("FITTED")[0]
     FITTED_FILE.write_text(f"{head}FITTED = {{\n{rows}}}  # fmt: skip\n")
 
 
-def _joined(values: list[float]) -> str:
-    return ", ".join(map(repr, values))
+def _lines(values: list[float]) -> str:
+    lines = (values[k : k + 5] for k in range(0, len(values), 5))
+    return "".join(f"        {', '.join(map(repr, line))},\n" for line in lines)
 
 
 def main() -> None:

@@ -20,7 +20,7 @@ SCALE = {"cd0": 0.01, "drag_k": 0.1, "cl0": 0.03, "cla": 0.3, "cm_low": 0.004, "
          "cm_c": 0.5, "cm_top": 0.02}  # fmt: skip
 """Plausible spread of each coefficient over discs, the unit of the search (chosen)."""
 
-JUMPS = np.array([1.0, 0.5, 0.5, 0.5, 0.5, 0.3, 0.3, 0.3, 0.3, 0.3, 0.3])
+JUMPS = np.array([1.0, *[0.5] * 4, *[0.3] * 10])
 """How far a restart may throw each term's constants, in SCALE (chosen: less for products)."""
 
 PULL, INSIDE, EDGE, PRICE, SLACK = 0.01, 0.2, 0.93, 12.0, 3.0
@@ -89,7 +89,7 @@ def search(restarts: int, seed: int) -> tuple[Constants, float]:
     for attempt in range(restarts):
         x = coordinates_of(FITTED) if best is None else best.x
         if best is not None:
-            jump = rng.choice([0.05, 0.15, 0.4, 0.8]) * rng.standard_normal(UNIT.shape) * JUMPS
+            jump = rng.choice([0.02, 0.04, 0.08, 0.15, 0.4]) * rng.standard_normal(UNIT.shape) * JUMPS
             x = x + jump.ravel()
         found = least_squares(residuals, x, diff_step=2e-3, max_nfev=25, args=(trials, x))
         if best is None or found.cost < best.cost:

@@ -26,6 +26,7 @@ Constants = dict[str, list[float]]
 STILL = Wind()
 HEAD, TAIL = Wind(m_s_from_mph(10), 90.0), Wind(m_s_from_mph(10), 270.0)
 FROM_RIGHT = Wind(m_s_from_mph(13), 180.0)
+HEAD_15, FROM_RIGHT_15 = Wind(m_s_from_mph(15), 90.0), Wind(m_s_from_mph(15), 180.0)
 """Winds of the behaviours, seen by a throw to the east."""
 
 FIELD = open_field()

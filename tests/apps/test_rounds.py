@@ -118,3 +118,31 @@ def test_what_is_not_yet_seen_is_listed_by_what_it_is_worth(client, three):
     worth = rounds.worth_looking(GamePlan.objects.get(pk=three.pk))
     assert [w.look.hole for w in worth] == [2]
     assert worth[0].throws > 0.0
+
+
+def test_what_each_part_gained_is_told_when_distances_were_noted(client, three):
+    url = reverse("round:record", args=(three.pk, 1))
+    row = {"disc": ["Gantle", "Pellow"], "throw": ["RHBH", "RHBH"], "result": ["left", "as planned"]}
+    again = client.post(url, row | {"left": ["sixty", "12"], "putts": "1"})
+    assert again.status_code == 400
+    assert "throw 1: &#x27;sixty&#x27; is not a distance" in again.content.decode()
+    assert 'value="sixty"' in again.content.decode()
+    assert client.post(url, row | {"left": ["82", "12"], "putts": "1"}).status_code == 302
+    kept = three.rounds.first().holes.get(number=1)
+    assert [t.left_m for t in kept.throws.all()] == pytest.approx([25.0, 3.66], abs=0.01)
+    gained = kept.to_core().gained
+    assert gained.total == pytest.approx(kept.expected - 3)
+    assert gained.tee < 0.0  # 82 ft left on a hole of 289 ft is a poor drive
+    assert gained.putting > 0.0
+    page = client.get(reverse("round:after", args=(three.pk,))).content.decode()
+    assert "Putting" in page
+    assert 'value="82"' in client.get(url).content.decode()
+
+
+def test_usual_ground_costs_more_the_farther_it_is(three):
+    rows = three.holes.get(number=1).result["by_distance"]
+    distances, throws = zip(*rows, strict=True)
+    assert list(distances) == sorted(distances)
+    assert throws[0] == pytest.approx(1.0, abs=0.02)
+    assert max(throws) == pytest.approx(throws[-1], abs=0.15)
+    assert throws[-1] > throws[6] > throws[2]

@@ -89,6 +89,8 @@ def record(watched):
     watched.accessible()
     page.get_by_role("button", name="One more throw").click()
     page.get_by_label("Result of throw 1").select_option("out of bounds")
+    page.get_by_label("Left to the basket after throw 1").fill("200")
+    page.get_by_label("Left to the basket after throw 2").fill("15")
     page.get_by_label("Putts").fill("1")
     page.get_by_text("1 over par", exact=False).wait_for()
     page.get_by_role("button", name="Keep hole 1").click()
@@ -101,6 +103,7 @@ def record(watched):
     assert re.search(r"\b7\s+on 2 holes", text)
     assert "against the plan" in text
     assert "hole 3" in text
+    assert "on 1 hole with all distances noted" in text
     watched.accessible()
 
 
@@ -143,6 +146,15 @@ def test_phone_pages_do_not_scroll_sideways(watched, path):
     assert watched.page.evaluate("document.documentElement.scrollWidth") <= 390
 
 
+def box_of(locator):
+    """Where something stands on the page; asked again while it is being drawn anew."""
+    for _ in range(40):
+        if box := locator.bounding_box():
+            return box
+        locator.page.wait_for_timeout(50)
+    raise AssertionError("what was to be dragged is never drawn")
+
+
 def test_the_bench_follows_sliders_and_handles(watched):
     page = watched.page
     watched.open("/bag/bench/")
@@ -151,7 +163,8 @@ def test_the_bench_follows_sliders_and_handles(watched):
     page.get_by_label("Hyzer, exact").fill("25")
     page.wait_for_selector("#numbers td:has-text('hyzer')")
     page.locator("#numbers").filter(has_not_text=before).wait_for()
-    handle = page.locator("[data-drag=launch]").bounding_box()
+    page.locator("[data-drag=launch]").hover()
+    handle = box_of(page.locator("[data-drag=launch]"))
     page.mouse.move(handle["x"] + 8, handle["y"] + 8)
     page.mouse.down()
     page.mouse.move(handle["x"] - 4, handle["y"] - 40, steps=3)

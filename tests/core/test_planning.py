@@ -199,10 +199,14 @@ def perfect(thrower):
 
 @pytest.mark.parametrize(("length", "throws"), [(80, 2.0), (180, 3.0), (280, 4.0)])
 def test_without_scatter_a_hole_takes_its_throws_and_a_putt(demo_thrower, demo_bag, length, throws):
-    """Exact: one, two or three throws of at most 105 m end by the basket, and one more holes out."""
+    """Exact: one, two or three throws of at most 105 m end by the basket, and one more holes out, unless
+    the chains hold the last of them."""
     air = Air()
     plan = plan_hole(Situation(replace(open_hole(length), par=5), perfect(demo_thrower), demo_bag, air))
-    assert plan.expected_score == pytest.approx(throws, abs=0.1)
+    last = plan.options[0]
+    while last.next:
+        last = last.next
+    assert plan.expected_score == pytest.approx(throws - last.chances["holed"], abs=0.1)
 
 
 def test_a_branch_in_the_way_costs_a_putt_and_one_beside_it_does_not(situation):
@@ -247,7 +251,7 @@ def test_law_less_spread_never_raises_the_score(situation, demo_thrower, share):
 @settings(deadline=None, max_examples=4)
 @given(x=st.floats(4.0, 14.0), y=st.floats(20.0, 60.0), wind_from=st.floats(0, 359))
 def test_law_mirroring_hole_and_hand_changes_nothing(situation, demo_thrower, x, y, wind_from):
-    """Up to the sampling: lies and the wind's veer are not mirrored, so some hundredths may remain."""
+    """All but the rounding: lies, kicks, gusts and veer are mirrored with the hole."""
 
     def planned(side):
         corners = [(side * 12, -20), (side * 40, -20), (side * 40, 110), (side * 12, 110)]
@@ -259,4 +263,4 @@ def test_law_mirroring_hole_and_hand_changes_nothing(situation, demo_thrower, x,
         scene = open_hole(areas=(lane,), trees=(tree,))
         return plan_hole(replace(situation, scene=scene, thrower=thrower, air=Air(wind=wind)))
 
-    assert planned(1).expected_score == pytest.approx(planned(-1).expected_score, abs=0.1)
+    assert planned(1).expected_score == pytest.approx(planned(-1).expected_score, abs=1e-3)

@@ -15,12 +15,14 @@ from ypodrome.core.hole.scene import Scene, scene_for, whole_course
 from ypodrome.core.hole.scouting import Look, scouting_list
 from ypodrome.core.hole.sight import blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
+from ypodrome.core.record.gained import gained_by_part, throws_from
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
 from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.lines import power_words
 from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.plan import HolePlan, plan_hole, quick_score, re_aimed, score_chances
+from ypodrome.core.strategy.plan import HolePlan, plan_hole, re_aimed, score_chances, score_from_tee
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
+from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.situation import POSTURES, Situation
 from ypodrome.core.strategy.solve import heights
 from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
@@ -36,6 +38,7 @@ __all__ = [
     "RESULTS",
     "SCRATCH",
     "SPEEDS_M_S",
+    "THOROUGH",
     "TURNS_DEG",
     "Air",
     "Course",
@@ -70,6 +73,7 @@ __all__ = [
     "contour_lines",
     "fly",
     "fly_to_height",
+    "gained_by_part",
     "heights",
     "measure",
     "missed_releases",
@@ -77,16 +81,17 @@ __all__ = [
     "plan_for_target",
     "plan_hole",
     "power_words",
-    "quick_score",
     "re_aimed",
     "result",
     "scene_for",
     "score_chances",
+    "score_from_tee",
     "scouting_list",
     "seen_from_m",
     "sign_warning",
     "surface_through",
     "switches",
+    "throws_from",
     "warm",
     "whole_course",
     "wind_table",

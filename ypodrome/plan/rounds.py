@@ -10,11 +10,12 @@ from django.db import transaction
 
 from ypodrome.core.api import (
     SCRATCH,
+    THOROUGH,
     Look,
     TargetPlan,
     WindTable,
     plan_for_target,
-    quick_score,
+    score_from_tee,
     scouting_list,
     switches,
     wind_table,
@@ -151,7 +152,7 @@ def scratch_of(hole: PlannedHole) -> float:
     key = digest(inputs_of(hole))
     if hole.scratch is None or hole.scratch["key"] != key:
         player = replace(SCRATCH, hand=hole.plan.owner.thrower.hand)
-        score = quick_score(replace(situation_of(hole), thrower=player, without=(), lines=()))
+        score = score_from_tee(replace(situation_of(hole), thrower=player, without=(), lines=()))
         hole.scratch = {"key": key, "expected": round(score, 3)}
         hole.save(update_fields=["scratch"])
     return float(hole.scratch["expected"])
@@ -179,5 +180,6 @@ def worth_looking(plan: GamePlan) -> list[Worth]:
             continue
         situation = situation_of(holes[look.hole])
         plain = replace(situation, scene=replace(situation.scene, unknowns=()))
-        found.append(Worth(look, max(0.0, quick_score(situation) - quick_score(plain))))
+        saved = score_from_tee(situation, THOROUGH) - score_from_tee(plain, THOROUGH)
+        found.append(Worth(look, max(0.0, saved)))
     return sorted(found, key=lambda w: -w.throws)

@@ -100,6 +100,7 @@ def plan_one(hole: PlannedHole) -> PlannedHole:
     document["options"] = [
         {"rank": k, **stored_option(o, origin)} for k, o in enumerate(computed.options, start=1)
     ]
+    document["by_distance"] = [[d, round(throws, 3)] for d, throws in computed.value.by_distance()]
     hole.result = document
     hole.inputs = inputs_of(hole)
     hole.fingerprint = digest(hole.inputs)

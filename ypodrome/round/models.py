@@ -5,7 +5,7 @@ from __future__ import annotations
 from django.db import models
 
 from ypodrome.accounts.models import Player
-from ypodrome.core.api import PENALISED, HoleScore
+from ypodrome.core.api import PENALISED, HoleScore, gained_by_part
 from ypodrome.plan.models import GamePlan
 
 
@@ -37,18 +37,24 @@ class HoleRecord(models.Model):
     def to_core(self) -> HoleScore:
         """The hole as the core scores it."""
         throws = list(self.throws.all())
-        penalties = sum(t.result in PENALISED for t in throws)
-        return HoleScore(self.number, self.par, self.expected, len(throws), self.putts, penalties)
+        penalties = [int(t.result in PENALISED) for t in throws]
+        gained = gained_by_part(self.expected, [t.worth_after for t in throws], penalties, self.putts)
+        return HoleScore(
+            self.number, self.par, self.expected, len(throws), self.putts, sum(penalties), gained
+        )
 
 
 class ThrowRecord(models.Model):
-    """One throw other than a putt."""
+    """One throw other than a putt. `left_m` is how far from the basket it ended, when that was noted,
+    and `worth_after` the throws then expected to hole out."""
 
     hole = models.ForeignKey(HoleRecord, models.CASCADE, related_name="throws")
     position = models.PositiveIntegerField()
     disc = models.CharField(max_length=60)
     throw = models.CharField(max_length=4)
     result = models.CharField(max_length=20)
+    left_m = models.FloatField(null=True)
+    worth_after = models.FloatField(null=True)
 
     class Meta:
         ordering = ("position",)

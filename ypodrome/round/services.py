@@ -6,11 +6,12 @@ from typing import Any
 
 from django.db import transaction
 
-from ypodrome.core.api import RESULTS, RoundScore, Throw
+from ypodrome.core.api import RESULTS, RoundScore, Throw, throws_from
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.round.models import HoleRecord, Round, ThrowRecord
 
 MOST_THROWS, MOST_PUTTS = 15, 10
+FARTHEST_M = 400.0
 
 
 def current_round(plan: GamePlan) -> Round:
@@ -33,7 +34,8 @@ def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]
         raise ValueError(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
     if not 1 <= len(throws) <= MOST_THROWS:
         raise ValueError(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
-    rows = [_checked(k, throw) for k, throw in enumerate(throws, start=1)]
+    by_distance = (planned.result or {}).get("by_distance")
+    rows = [_checked(k, throw, by_distance) for k, throw in enumerate(throws, start=1)]
     chosen = planned.chosen or {}
     hole, _ = HoleRecord.objects.update_or_create(
         round=played,
@@ -52,7 +54,7 @@ def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]
     return hole
 
 
-def _checked(number: int, throw: dict[str, Any]) -> dict[str, str]:
+def _checked(number: int, throw: dict[str, Any], by_distance: list | None) -> dict[str, Any]:
     disc = str(throw.get("disc", "")).strip()[:60]
     if not disc:
         raise ValueError(f"throw {number}: name the disc")
@@ -60,7 +62,14 @@ def _checked(number: int, throw: dict[str, Any]) -> dict[str, str]:
         raise ValueError(f"throw {number}: {throw.get('throw')!r} is not a kind of throw")
     if throw.get("result") not in RESULTS:
         raise ValueError(f"throw {number}: say what became of it")
-    return {"disc": disc, "throw": throw["throw"], "result": throw["result"]}
+    left_m = throw.get("left_m")
+    if left_m is not None and not 0.0 <= left_m <= FARTHEST_M:
+        raise ValueError(f"throw {number}: what it left must be between 0 and {FARTHEST_M:.0f} m")
+    known = left_m is not None and by_distance is not None
+    return {
+        "disc": disc, "throw": throw["throw"], "result": throw["result"], "left_m": left_m,
+        "worth_after": throws_from(by_distance, left_m) if known else None,
+    }  # fmt: skip
 
 
 def round_score(played: Round) -> RoundScore:

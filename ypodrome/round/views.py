@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from itertools import zip_longest
 from typing import Any
 
 from django.contrib import messages
@@ -15,6 +16,7 @@ from django.views.decorators.http import (
 )
 
 from ypodrome.core.api import RESULTS
+from ypodrome.core.units import feet, metres_from_feet
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.plan.presenters.sheet import card
 from ypodrome.plan.views import own_hole, own_plan
@@ -29,10 +31,11 @@ def record(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     played = services.current_round(planned.plan)
     error = ""
     if request.method == "POST":
-        throws = _throws(request)
+        throws = _entered(request)
         try:
+            rows = _throws(throws, request.player.units)
             putts = int(request.POST.get("putts") or 0)
-            services.record_hole(played, planned, throws, putts)
+            services.record_hole(played, planned, rows, putts)
             return redirect(_after(planned))
         except ValueError as problem:
             error = str(problem)
@@ -43,10 +46,33 @@ def record(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     return render(request, "round/record.html", context, status=400 if error else 200)
 
 
-def _throws(request: HttpRequest) -> list[dict[str, str]]:
-    post = request.POST
-    columns = (post.getlist("disc"), post.getlist("throw"), post.getlist("result"))
-    return [{"disc": d, "throw": t, "result": r} for d, t, r in zip(*columns, strict=False) if d.strip()]
+COLUMNS = ("disc", "throw", "result", "left")
+
+
+def _entered(request: HttpRequest) -> list[dict[str, str]]:
+    """The rows of the form as they were typed."""
+    columns = [request.POST.getlist(name) for name in COLUMNS]
+    rows = [dict(zip(COLUMNS, row, strict=True)) for row in zip_longest(*columns, fillvalue="")]
+    return [row for row in rows if row["disc"].strip()]
+
+
+def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
+    """The rows in the core's units. ValueError names a distance that is no number."""
+    throws: list[dict[str, Any]] = []
+    for number, row in enumerate(rows, start=1):
+        left = row["left"].strip().replace(",", ".")
+        try:
+            left_m = (metres_from_feet(float(left)) if units == "imperial" else float(left)) if left else None
+        except ValueError:
+            raise ValueError(f"throw {number}: {left!r} is not a distance") from None
+        throws.append({**row, "left_m": left_m})
+    return throws
+
+
+def _typed(left_m: float | None, units: str) -> str:
+    if left_m is None:
+        return ""
+    return f"{feet(left_m) if units == 'imperial' else left_m:.0f}"
 
 
 def _after(planned: Any) -> Any:
@@ -58,9 +84,12 @@ def _after(planned: Any) -> Any:
 
 
 def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dict[str, Any]:
-    chosen = planned.chosen
+    chosen, units = planned.chosen, request.player.units
     throws = (
-        [{"disc": t.disc, "throw": t.throw, "result": t.result} for t in kept.throws.all()]
+        [
+            {"disc": t.disc, "throw": t.throw, "result": t.result, "left": _typed(t.left_m, units)}
+            for t in kept.throws.all()
+        ]
         if kept
         else _planned_throws(chosen)
     )
@@ -69,7 +98,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
     return {
         "hole": planned,
         "plan": planned.plan,
-        "units": request.player.units,
+        "units": units,
         "numbers": list(planned.plan.holes.values_list("number", flat=True)),
         "card": card(chosen) if chosen else None,
         "throws": throws,
@@ -91,6 +120,9 @@ def _planned_throws(option: dict[str, Any] | None) -> list[dict[str, str]]:
     return throws or [{"disc": "", "throw": "", "result": "as planned"}]
 
 
+PARTS = (("Tee", "tee"), ("Approach", "approach"), ("Putting", "putting"))
+
+
 @require_safe
 def after(request: HttpRequest, pk: int) -> HttpResponse:
     """The round against par and against its plan."""
@@ -102,7 +134,12 @@ def after(request: HttpRequest, pk: int) -> HttpResponse:
         {"hole": h, "record": records[h.number], "throws": list(records[h.number].throws.all())}
         for h in score.holes
     ]
-    context = {"plan": plan, "round": played, "score": score, "rows": rows,
+    noted = [h for h in score.holes if h.gained is not None]
+    parts = [
+        (name, [getattr(h.gained, part) for h in noted], getattr(score.gained, part))
+        for name, part in PARTS if noted
+    ]  # fmt: skip
+    context = {"plan": plan, "round": played, "score": score, "rows": rows, "noted": noted, "parts": parts,
                "missing": [h.number for h in plan.holes.all() if h.number not in records],
                "units": request.player.units}  # fmt: skip
     return render(request, "round/after.html", context)

@@ -41,11 +41,11 @@ DRAG_MINIMUM_RAD = math.radians(-3.0)
 Fitted = Mapping[str, Sequence[float]]
 """Constants of the mapping: for every coefficient, one for each of the terms of the numbers."""
 
-TERMS = 11
+TERMS = 15
 FITTED_COLUMNS = {"cd0": CD0, "drag_k": DRAG_K, "cl0": CL0, "cla": CLA, "cm_low": CM_LOW, "cm_s0": CM_S0,
                   "cm_b": CM_B, "cm_c": CM_C, "cm_top": CM_TOP}  # fmt: skip
 LIMITS = {
-    "cd0": (0.03, 0.2), "drag_k": (0.25, 1.0), "cl0": (0.0, 0.45), "cla": (1.1, 3.2),
+    "cd0": (0.03, 0.2), "drag_k": (0.5, 1.0), "cl0": (0.0, 0.45), "cla": (1.1, 3.2),
     "cm_low": (-0.06, 0.06), "cm_s0": (0.03, 0.5), "cm_b": (0.2, 1.0), "cm_c": (0.3, 5.0),
     "cm_top": (0.02, 0.3),
 }  # fmt: skip
@@ -117,11 +117,13 @@ def plausible(numbers: tuple[float, float, float, float]) -> tuple[float, float,
 
 
 def number_terms(numbers: tuple[float, float, float, float]) -> NDArray[np.float64]:
-    """The eleven terms [TERMS] of the flight numbers that every coefficient is a sum of: a quadratic
-    around 9/4.5/-1/2, without the terms that the fit did not need."""
+    """The fifteen terms [TERMS] of the flight numbers that every coefficient is a sum of: the quadratic in
+    four numbers around 9/4.5/-1/2."""
     speed, glide, turn, fade = plausible(numbers)
     w, g, t, f = (speed - 9.0) / 6.0, glide - 4.5, turn + 1.0, fade - 2.0
-    return np.array([1.0, w, g, t, f, w * w, t * t / 4.0, f * f / 4.0, w * f / 2.0, w * t / 2.0, t * f / 4.0])
+    squares = (w * w, g * g / 4.0, t * t / 4.0, f * f / 4.0)
+    products = (w * g / 2.0, w * t / 2.0, w * f / 2.0, g * t / 4.0, g * f / 4.0, t * f / 4.0)
+    return np.array([1.0, w, g, t, f, *squares, *products])
 
 
 def _fill_coefficients(

@@ -124,7 +124,7 @@ def fly_one(
 ) -> int:
     """Fly one release to rest. Seed 0 flies without scatter. Returns the rows written to `path`."""
     y, p, tally, inside, tumbling = work[0], work[1], work[2], work[3], work[4]
-    scattered = seed != 0
+    luck = release[SIDE] if seed != 0 else 0.0
     random[0] = np.uint64(seed)
     tally[HIT_ID], tally[MANDO_MISSED], tally[EXPOSURE], tally[HOLED] = -1.0, 0.0, 0.0, 0.0
     tally[START_X], tally[START_Y] = release[X], release[Y]
@@ -150,7 +150,7 @@ def fly_one(
         gap_before = y[2] - ground
         rk4_step(y, step_s, row, density, shelter * wind_x, shelter * wind_y, ground)
         time_s += step_s
-        if meet_obstacles(field, p, y, ground, tally, random, scattered):
+        if meet_obstacles(field, p, y, ground, tally, random, luck):
             row = tumbling
             for column in range(ROW_SIZE):
                 row[column] = aero[column]
@@ -187,7 +187,7 @@ def fly_one(
         if contacts == 0:
             record_landing(y, time_s - (1.0 - share) * step_s, release[SIDE], out)
         contacts += 1
-        follows = touch_down(y, row, field.surfaces[field.surface[i, j]], east, north, random, scattered)
+        follows = touch_down(y, row, field.surfaces[field.surface[i, j]], east, north, random, luck)
         if follows != SKIP or contacts >= MOST_CONTACTS:
             break
         ground = ground_height(field, y[0], y[1])[0]
@@ -195,7 +195,7 @@ def fly_one(
     if contacts == 0:
         record_landing(y, time_s, release[SIDE], out)
     if follows != REST and contacts > 0:
-        settle(y, p, row, field, follows == ROLLS, tally, inside, random, scattered)
+        settle(y, p, row, field, follows == ROLLS, tally, inside, random, luck)
     if rows < path.shape[0]:
         path[rows, 0], path[rows, 1], path[rows, 2] = time_s, y[0], y[1]
         path[rows, 3], path[rows, 4] = y[2], bank_left(y)

@@ -3,6 +3,9 @@
 A canopy or grove knocks a disc down with a hazard per metre flown inside: the throw carries an
 exponentially distributed resistance, spent as it flies. A flight without scatter keeps flying and
 only adds up what it met, so that 1 - exp(-exposure) is its chance of being stopped.
+
+`luck` is 0 for such a flight; otherwise 1 or -1, the side of the throw, so that kicks of a mirrored
+throw are mirrored.
 """
 
 from __future__ import annotations
@@ -87,15 +90,15 @@ def bounce_off(
     nx: float,
     ny: float,
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> None:
     """Turn the velocity back from a surface with horizontal unit normal (nx, ny), with loss."""
     into = y[3] * nx + y[4] * ny
     keep_normal, keep_along, turn = 0.22, 0.45, 0.0
-    if scattered:
+    if luck != 0.0:
         keep_normal = 0.12 + 0.2 * next_random(random)
         keep_along = 0.25 + 0.4 * next_random(random)
-        turn = 1.2 * (next_random(random) - 0.5)
+        turn = 1.2 * luck * (next_random(random) - 0.5)
     vx = keep_along * (y[3] - into * nx) - keep_normal * into * nx
     vy = keep_along * (y[4] - into * ny) - keep_normal * into * ny
     y[3], y[4] = vx - turn * vy, vy + turn * vx
@@ -103,12 +106,12 @@ def bounce_off(
 
 
 @kernel
-def knock_down(y: NDArray[np.float64], random: NDArray[np.uint64], scattered: bool) -> None:
+def knock_down(y: NDArray[np.float64], random: NDArray[np.uint64], luck: float) -> None:
     """A branch takes most of the speed and sends the rest anywhere ahead."""
     keep, turn = 0.2, 0.0
-    if scattered:
+    if luck != 0.0:
         keep = 0.05 + 0.35 * next_random(random)
-        turn = 1.6 * (next_random(random) - 0.5)
+        turn = 1.6 * luck * (next_random(random) - 0.5)
     vx, vy = keep * y[3], keep * y[4]
     y[3], y[4] = vx - turn * vy, vy + turn * vx
     y[5] *= 0.2
@@ -143,12 +146,12 @@ def expose(
     hazard: float,
     feature: float,
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> bool:
     """Add a hazard to the tally; knock the disc down when its resistance is spent."""
     tally[EXPOSURE] += hazard
-    if scattered and tally[EXPOSURE] > tally[RESISTANCE]:
-        knock_down(y, random, scattered)
+    if luck != 0.0 and tally[EXPOSURE] > tally[RESISTANCE]:
+        knock_down(y, random, luck)
         note_hit(tally, feature)
         return True
     return False
@@ -163,7 +166,7 @@ def meet_grove(
     ground: float,
     tally: NDArray[np.float64],
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> bool:
     """Woods drawn as an area: hazard above or below their canopy base."""
     mx, my = 0.5 * (p[0] + y[0]), 0.5 * (p[1] + y[1])
@@ -176,7 +179,7 @@ def meet_grove(
     if height > grove[0]:
         return False
     hazard = grove[2] if height > grove[1] else grove[3]
-    return expose(y, tally, hazard * length, grove[4], random, scattered)
+    return expose(y, tally, hazard * length, grove[4], random, luck)
 
 
 @kernel
@@ -195,11 +198,11 @@ def meet_tree(
     length: float,
     tally: NDArray[np.float64],
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> bool:
     """Crown by hazard, trunk as a solid cylinder."""
     mx, my, mz = 0.5 * (p[0] + y[0]), 0.5 * (p[1] + y[1]), 0.5 * (p[2] + y[2])
-    if inside_crown(tree, mx, my, mz) and expose(y, tally, tree[8] * length, tree[9], random, scattered):
+    if inside_crown(tree, mx, my, mz) and expose(y, tally, tree[8] * length, tree[9], random, luck):
         return True
     leaning = math.hypot(tree[1] - tally[START_X], tree[2] - tally[START_Y])
     if leaning < LEAN_OUT_M + tree[3]:
@@ -216,7 +219,7 @@ def meet_tree(
     gap = math.sqrt(cx * cx + cy * cy) + 1e-9
     clear = wide + OFF_M
     y[0], y[1], y[2] = tree[1] + clear * cx / gap, tree[2] + clear * cy / gap, z
-    bounce_off(y, cx / gap, cy / gap, random, scattered)
+    bounce_off(y, cx / gap, cy / gap, random, luck)
     note_hit(tally, tree[9])
     return True
 
@@ -229,7 +232,7 @@ def meet_barrier(
     y: NDArray[np.float64],
     tally: NDArray[np.float64],
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> bool:
     """A wall, fence, hedge or wire between its base and top."""
     t = crossing(p[0], p[1], y[0], y[1], wall[1], wall[2], wall[3], wall[4])
@@ -239,13 +242,13 @@ def meet_barrier(
     above = z - ground_height(field, x, north)[0]
     if above < wall[5] - HALF_WIDTH_M or above > wall[6] + 0.02:
         return False
-    if (next_random(random) if scattered else 0.5) > wall[7]:
+    if (next_random(random) if luck != 0.0 else 0.5) > wall[7]:
         return False
     dx, dy = wall[3] - wall[1], wall[4] - wall[2]
     size = math.sqrt(dx * dx + dy * dy) + 1e-9
     back = max(0.0, t - 0.05)
     y[0], y[1], y[2] = p[0] + back * (y[0] - p[0]), p[1] + back * (y[1] - p[1]), z
-    bounce_off(y, -dy / size, dx / size, random, scattered)
+    bounce_off(y, -dy / size, dx / size, random, luck)
     note_hit(tally, wall[9])
     return True
 
@@ -257,6 +260,7 @@ def meet_basket(
     y: NDArray[np.float64],
     tally: NDArray[np.float64],
     random: NDArray[np.uint64],
+    luck: float,
 ) -> bool:
     """Chains may hold the disc; cage and chains that do not hold it throw it back."""
     dx, dy = y[0] - p[0], y[1] - p[1]
@@ -280,7 +284,7 @@ def meet_basket(
         return True
     clear = CAGE_RADIUS_M + OFF_M
     y[0], y[1] = basket[1] + clear * cx / gap, basket[2] + clear * cy / gap
-    bounce_off(y, cx / gap, cy / gap, random, True)
+    bounce_off(y, cx / gap, cy / gap, random, luck)
     return True
 
 
@@ -292,12 +296,12 @@ def meet_obstacles(
     ground: float,
     tally: NDArray[np.float64],
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> bool:
     """Test the step from `p` [3] to `y`; change `y` and return True if the disc was stopped."""
     dx, dy, dz = y[0] - p[0], y[1] - p[1], y[2] - p[2]
     length = math.sqrt(dx * dx + dy * dy + dz * dz)
-    if field.groves.shape[0] and meet_grove(field, p, y, length, ground, tally, random, scattered):
+    if field.groves.shape[0] and meet_grove(field, p, y, length, ground, tally, random, luck):
         return True
     if not field.bin_items.shape[0]:
         return False
@@ -312,13 +316,13 @@ def meet_obstacles(
             continue
         row = field.obstacles[k]
         if row[0] == TREE:
-            if meet_tree(row, p, y, length, tally, random, scattered):
+            if meet_tree(row, p, y, length, tally, random, luck):
                 return True
         elif row[0] == BARRIER:
-            if meet_barrier(field, row, p, y, tally, random, scattered):
+            if meet_barrier(field, row, p, y, tally, random, luck):
                 return True
         elif row[0] == MANDO and crossing(p[0], p[1], y[0], y[1], row[1], row[2], row[3], row[4]) >= 0.0:
             tally[MANDO_MISSED] = 1.0
-        elif row[0] == BASKET and scattered and meet_basket(row, p, y, tally, random):
+        elif row[0] == BASKET and luck != 0.0 and meet_basket(row, p, y, tally, random, luck):
             return True
     return False

@@ -46,7 +46,7 @@ def settle(
     tally: NDArray[np.float64],
     inside: NDArray[np.float64],
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> None:
     """Move `y` along the ground to rest; `inside` [2] keeps the last place in bounds.
 
@@ -80,7 +80,7 @@ def settle(
         y[1] += y[4] * GROUND_STEP_S
         y[2] = ground_height(field, y[0], y[1])[0] + LOW_M
         y[5] = 0.0
-        if meet_obstacles(field, p, y, height, tally, random, scattered):
+        if meet_obstacles(field, p, y, height, tally, random, luck):
             rolling = False
         i, j = cell(field, y[0], y[1])
         if field.out[i, j] == 0:

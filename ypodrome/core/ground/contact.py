@@ -81,7 +81,7 @@ def touch_down(
     east: float,
     north: float,
     random: NDArray[np.uint64],
-    scattered: bool,
+    luck: float,
 ) -> int:
     """Change velocity and axis of `y` for one contact on a slope (east, north); say what follows."""
     if surface[STOPS] > 0.5:
@@ -100,7 +100,7 @@ def touch_down(
         chance = rolling_chance(
             surface[ROLL_CHANCE], tilt_sin, incidence_sin, math.hypot(east, north), with_spin
         )
-        if next_random(random) < chance if scattered else chance > 0.5:
+        if next_random(random) < chance if luck != 0.0 else chance > 0.5:
             kept = KEPT_WITH_SPIN if with_spin else KEPT_AGAINST_SPIN
             y[3], y[4], y[5] = kept * tx, kept * ty, 0.0
             return ROLLS
@@ -113,8 +113,8 @@ def touch_down(
     vy = kept * ty + low * my / size
     rescale = kept * along / (math.sqrt(vx * vx + vy * vy) + 1e-9)
     vx, vy = vx * rescale, vy * rescale
-    if scattered:
-        kick = surface[SCATTER] * 3.46 * (next_random(random) - 0.5)
+    if luck != 0.0:
+        kick = luck * surface[SCATTER] * 3.46 * (next_random(random) - 0.5)
         vx, vy = vx - vy * kick, vy + vx * kick
     rebound = -surface[RESTITUTION] * normal * (0.5 + 0.5 * abs(upright))
     y[3], y[4], y[5] = vx + rebound * gx, vy + rebound * gy, rebound * gz + vx * east + vy * north

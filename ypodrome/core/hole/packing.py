@@ -39,8 +39,7 @@ def hazard_per_m(chance_per_m: float) -> float:
 def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     """Arrays of a scene, and the names of the features that can stop a disc by their number."""
     west, south, east, north = scene.bounds
-    columns = math.ceil((east - west) / CELL_M)
-    rows = math.ceil((north - south) / CELL_M)
+    columns, rows = round((east - west) / CELL_M), round((north - south) / CELL_M)
     xs = west + (np.arange(columns) + 0.5) * CELL_M
     ys = south + (np.arange(rows) + 0.5) * CELL_M
     grid_x, grid_y = np.meshgrid(xs, ys)
@@ -50,8 +49,7 @@ def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     names: list[str] = []
     grove, groves = _groves(scene, grid_x, grid_y, names)
     obstacles = _obstacles(scene, height, (west, south), names)
-    bin_columns = math.ceil((east - west) / BIN_M)
-    bin_rows = math.ceil((north - south) / BIN_M)
+    bin_columns, bin_rows = round((east - west) / BIN_M), round((north - south) / BIN_M)
     start, items = _bins(obstacles, (west, south), bin_rows, bin_columns)
     field = Field(
         west, south, CELL_M, height, surface, out, shelter, grove, groves, obstacles, start, items,
@@ -68,13 +66,19 @@ def _heights(scene: Scene, xs: NDArray, ys: NDArray) -> NDArray[np.float64]:
         return np.zeros(shape)
     z = np.array([s.z_m for s in spots])
     surface = surface_through(np.array([s.at for s in spots]), z)
-    node_x = np.arange(xs[0] - HEIGHT_NODE_M, xs[-1] + 2 * HEIGHT_NODE_M, HEIGHT_NODE_M)
-    node_y = np.arange(ys[0] - HEIGHT_NODE_M, ys[-1] + 2 * HEIGHT_NODE_M, HEIGHT_NODE_M)
+    node_x = _nodes(xs)
+    node_y = _nodes(ys)
     grid = np.stack(np.meshgrid(node_x, node_y), axis=-1).reshape(-1, 2)
     coarse = surface(grid).reshape(len(node_y), len(node_x))
     fine = RegularGridInterpolator((node_y, node_x), coarse)
     points = np.stack(np.meshgrid(ys, xs, indexing="ij"), axis=-1).reshape(-1, 2)
     return np.ascontiguousarray(fine(points).reshape(shape))
+
+
+def _nodes(centres: NDArray) -> NDArray[np.float64]:
+    """Places of the coarse heights over a row of cells, laid from the edge of the first."""
+    edge = centres[0] - CELL_M / 2
+    return np.arange(edge, centres[-1] + HEIGHT_NODE_M, HEIGHT_NODE_M)
 
 
 def _surfaces(scene: Scene, x: NDArray, y: NDArray) -> tuple[NDArray[np.uint8], NDArray[np.float64]]:

@@ -10,7 +10,7 @@ import shapely
 from shapely.geometry import MultiPolygon, Polygon
 from shapely.ops import unary_union
 
-from ypodrome.core.ground.field import Field
+from ypodrome.core.ground.field import BIN_M, Field
 from ypodrome.core.hole.features import (
     Area,
     Barrier,
@@ -54,10 +54,14 @@ class Scene:
 
     @cached_property
     def bounds(self) -> tuple[float, float, float, float]:
-        """West, south, east, north [m] of the ground considered."""
+        """West, south, east, north [m] of the ground considered, in whole bins, so that a mirrored hole
+        has mirrored cells."""
         points = [*self.line.points, self.tee.at, self.pin.at, *(z.at for z in self.drop_zones)]
         xs, ys = [p[0] for p in points], [p[1] for p in points]
-        return min(xs) - MARGIN_M, min(ys) - MARGIN_M, max(xs) + MARGIN_M, max(ys) + MARGIN_M
+        low, high = (min(xs) - MARGIN_M, min(ys) - MARGIN_M), (max(xs) + MARGIN_M, max(ys) + MARGIN_M)
+        west, south = (BIN_M * math.floor(v / BIN_M) for v in low)
+        east, north = (BIN_M * math.ceil(v / BIN_M) for v in high)
+        return west, south, east, north
 
     @cached_property
     def out_of_bounds(self) -> Polygon | MultiPolygon:

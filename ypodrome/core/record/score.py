@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ypodrome.core.record.gained import Gained
+
 RESULTS = ("as planned", "left", "right", "short", "long", "hit something", "out of bounds")
 """What became of a throw, as a player logs it."""
 
@@ -12,7 +14,8 @@ PENALISED = ("out of bounds",)
 
 @dataclass(frozen=True)
 class HoleScore:
-    """One hole played: throws made (putts not counted), putts, penalties."""
+    """One hole played: throws made (putts not counted), putts, penalties, and where it was noted what
+    each part of the game gained."""
 
     number: int
     par: int
@@ -20,6 +23,7 @@ class HoleScore:
     throws: int
     putts: int
     penalties: int
+    gained: Gained | None = None
 
     @property
     def score(self) -> int:
@@ -53,6 +57,12 @@ class RoundScore:
     @property
     def against_plan(self) -> float:
         return sum(h.against_plan for h in self.holes)
+
+    @property
+    def gained(self) -> Gained | None:
+        """What each part of the game gained on the holes where it was noted, if there are any."""
+        noted = [h.gained for h in self.holes if h.gained is not None]
+        return sum(noted[1:], noted[0]) if noted else None
 
     def dearest(self) -> HoleScore | None:
         """The hole that cost most against the plan, if one cost half a throw or more."""

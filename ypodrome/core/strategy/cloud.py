@@ -9,7 +9,7 @@ import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
-from ypodrome.core.flight.release import HYZER, X, Y
+from ypodrome.core.flight.release import HEADING, HYZER, SIDE, X, Y
 from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.rules import Outcome, resolve
 from ypodrome.core.hole.scene import Scene
@@ -43,24 +43,27 @@ def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: in
         flat,
         np.repeat(arsenal.disc[throws.combo], k),
         arsenal.aero,
-        np.tile(gusty_winds(situation.air.wind, z), (m, 1)),
+        gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2),
         situation.air.density_kg_m3,
         np.tile(np.arange(1, k + 1, dtype=np.int64) + 1_000_003 * seed, m),
         situation.scene.field,
     )
-    _blur_unknown(situation.scene, flown, seed)
+    _blur_unknown(situation.scene, flown, flat, seed)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
     return Cloud(flown.reshape(m, k, b.OUT_SIZE), outcome, k)
 
 
-def _blur_unknown(scene: Scene, flown: NDArray[np.float64], seed: int) -> None:
+def _blur_unknown(scene: Scene, flown: NDArray[np.float64], releases: NDArray, seed: int) -> None:
     """Scatter rests [n, OUT_SIZE] on ground nobody has looked at: slope, footing and edges of a green
-    not seen may send a disc anywhere near."""
+    not seen may send a disc anywhere near, counted along the throw and towards its side."""
     for unknown in scene.unknowns:
         if unknown.what == "woods":
             continue
         rows = shapely.contains_xy(unknown.shape, flown[:, b.REST_X], flown[:, b.REST_Y])
-        moved = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(len(flown), 2))
+        on, off = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(2, len(flown)))
+        off = off * releases[:, SIDE]
+        head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])
+        moved = np.stack([on * head[0] - off * head[1], on * head[1] + off * head[0]], axis=1)
         flown[np.ix_(rows, [b.REST_X, b.REST_Y])] += moved[rows]
 
 

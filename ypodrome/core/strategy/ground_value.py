@@ -2,7 +2,7 @@
 
 Near the pin the putting model speaks. Farther out a set of sampled lies is valued ring by ring:
 each tries a small choice of approaches at the pin in the real scene, whose ends are valued by the
-rings already done. Between sampled lies the outlook is averaged by nearness.
+rings already done. Between sampled lies the outlook is averaged by nearness on foot.
 """
 
 from __future__ import annotations
@@ -12,12 +12,12 @@ import math
 import numpy as np
 import shapely
 from numpy.typing import NDArray
-from scipy.spatial import cKDTree
 
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
+from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, heights, solve
@@ -37,6 +37,9 @@ ROUNDS = 1
 """Size of the sample (chosen: the first-throw ranking moved by less than 0.02 throws at twice it)."""
 
 NEIGHBOURS = 4
+DISTANCES_M = (1.0, 3.0, 5.0, 7.5, 10.0, 13.0, 16.0, 20.0, 25.0, 30.0, 40.0, 50.0, 65.0, 80.0, 100.0, 130.0)
+AROUND = 32
+"""Distances at which, and the number of places around the basket from which, usual ground is valued."""
 HOLED_NOW = np.eye(THROWS)[0]
 
 
@@ -57,7 +60,6 @@ class GroundValue:
         self.outlooks = np.zeros((0, THROWS))
         self.combos = np.zeros(0, np.int64)
         self.targets = np.zeros((0, 2))
-        self._tree: cKDTree | None = None
         self._solve_rings()
 
     def outlook(self, lies: NDArray[np.float64]) -> NDArray[np.float64]:
@@ -78,6 +80,19 @@ class GroundValue:
     def throws(self, lies: NDArray[np.float64]) -> NDArray[np.float64]:
         """Expected throws to hole out [n] from lies [n, 2]."""
         return expected(self.outlook(lies))
+
+    def by_distance(self) -> tuple[tuple[float, float], ...]:
+        """Expected throws from usual ground at growing distances from the basket: rows of distance [m]
+        and throws, the middle of the places in bounds around the basket no farther off than the tee."""
+        rows = []
+        farthest = max(self.situation.scene.distance_m, RING_M)
+        for d in (*(x for x in DISTANCES_M if x < farthest), farthest):
+            angles = np.linspace(0.0, 2.0 * np.pi, AROUND, endpoint=False)
+            places = self.pin + d * np.stack([np.cos(angles), np.sin(angles)], axis=1)
+            inside = self._in_bounds(places)
+            if inside.any():
+                rows.append((d, float(np.median(self.throws(places[inside])))))
+        return tuple(rows)
 
     def of_cloud(self, o: Outcome) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] before throws with these outcomes, lost discs included."""
@@ -100,11 +115,10 @@ class GroundValue:
         return putting.throws_left(distance, rise, self.situation.wind_m_s, THROWS, clear)
 
     def _approach(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
-        if self._tree is None:
+        if not len(self.lies):
             return self._guess(distance)
-        k = min(NEIGHBOURS, len(self.lies))
-        gap, index = self._tree.query(lies, k=k)
-        gap, index = gap.reshape(len(lies), k), index.reshape(len(lies), k)
+        index = self._nearest[self._neighbours.cell(lies)]
+        gap = np.hypot(*(self.lies[index] - lies[:, None]).transpose(2, 0, 1))
         weight = 1.0 / (gap + 1.0) ** 2
         weight /= weight.sum(axis=1, keepdims=True)
         return np.einsum("nk,nkt->nt", weight, self.outlooks[index])
@@ -118,6 +132,7 @@ class GroundValue:
         distance = np.hypot(*(lies - self.pin).T)
         order = np.argsort(distance)
         lies, distance = lies[order], distance[order]
+        self._neighbours = Neighbours(self.situation.scene, lies)
         ring = ((distance - INNER_M) // RING_M).astype(int)
         for r in np.unique(ring):
             here = lies[ring == r]
@@ -126,21 +141,34 @@ class GroundValue:
             self.outlooks = np.concatenate([self.outlooks, values])
             self.combos = np.concatenate([self.combos, combos])
             self.targets = np.concatenate([self.targets, targets])
-            self._tree = cKDTree(self.lies)
+            self._nearest = self._neighbours.table(len(self.lies), NEIGHBOURS)
 
     def _sample(self) -> NDArray[np.float64]:
-        """Lies on a triangular grid over the hole, in bounds, outside the putting area."""
+        """Lies on a triangular grid over the hole, in bounds, outside the putting area.
+
+        The grid lies even-sided about the line from tee to pin, so that a mirrored hole has mirrored
+        lies.
+        """
         scene = self.situation.scene
         west, south, east, north = scene.bounds
         spacing = max(LEAST_SPACING_M, math.sqrt((east - west) * (north - south) / MOST_LIES))
-        rows = []
-        for i, y in enumerate(np.arange(south + spacing / 2, north, spacing * math.sqrt(3) / 2)):
-            xs = np.arange(west + spacing * (0.25 + 0.5 * (i % 2)), east, spacing)
-            rows.append(np.stack([xs, np.full(len(xs), y)], axis=1))
-        lies = np.concatenate([*rows, np.array([scene.tee.at])])
-        keep = ~shapely.contains_xy(scene.out_of_bounds, lies[:, 0], lies[:, 1])
+        tee = np.array(scene.tee.at)
+        forward = (self.pin - tee) / max(scene.distance_m, 1.0)
+        count = math.ceil(math.hypot(east - west, north - south) / spacing)
+        i, j = np.meshgrid(np.arange(-count, 2 * count), np.arange(-count, count + 1))
+        along = (i.ravel() * spacing * math.sqrt(3) / 2)[:, None]
+        left = ((j + 0.5 * (i % 2)).ravel() * spacing)[:, None]
+        lies = tee + along * forward + left * np.array([-forward[1], forward[0]])
+        keep = self._in_bounds(lies)
         keep &= np.hypot(*(lies - self.pin).T) >= INNER_M
         return lies[keep]
+
+    def _in_bounds(self, places: NDArray[np.float64]) -> NDArray[np.bool_]:
+        """Whether places [n, 2] are in bounds and on the ground considered."""
+        scene = self.situation.scene
+        west, south, east, north = scene.bounds
+        inside = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
+        return np.asarray(inside & ~shapely.contains_xy(scene.out_of_bounds, *places.T))
 
     def _value(self, lies: NDArray[np.float64]) -> tuple[NDArray, NDArray, NDArray]:
         """Outlooks of a ring of lies, and the approach that is best from each: combination, target."""

@@ -15,7 +15,7 @@ from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_p
 from ypodrome.core.strategy.exactness import windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
-from ypodrome.core.strategy.search import QUICK, Judged, judge_one, objective, search
+from ypodrome.core.strategy.search import QUICK, Effort, Judged, judge_one, objective, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, heights, joined, solve
 from ypodrome.core.strategy.why import reasons
@@ -81,9 +81,10 @@ def plan_hole(situation: Situation) -> HolePlan:
     )
 
 
-def quick_score(situation: Situation) -> float:
-    """Expected score from the tee, searched less finely: for comparisons, not for a plan."""
-    judged = search(situation, GroundValue(situation), np.array(situation.scene.tee.at), 0, QUICK)
+def score_from_tee(situation: Situation, effort: Effort = QUICK) -> float:
+    """Expected score from the tee, searched less finely unless told otherwise: for comparisons, not for a
+    plan."""
+    judged = search(situation, GroundValue(situation), np.array(situation.scene.tee.at), 0, effort)
     return float(judged.score.min())
 
 

@@ -126,8 +126,10 @@ def scatter(
     return out
 
 
-def gusty_winds(wind: Wind, draws: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Wind vectors [k, 2] to the east and north [m/s], one a throw, gusts and veer included."""
+def gusty_winds(wind: Wind, sides: NDArray[np.float64], draws: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Wind vectors [m, k, 2] to the east and north [m/s] met by m throws with these sides [m] in each of
+    k draws, gusts and veer included. Like an aim error, a veer is counted towards the throw's side."""
     speed = np.maximum(0.0, wind.speed_m_s + wind.gust_sd_m_s * draws[:, GUST])
-    towards = np.radians(wind.from_deg + 180.0 + VEER_DEG * draws[:, VEER])
-    return np.stack([speed * np.sin(towards), speed * np.cos(towards)], axis=1)
+    veer_deg = -sides[:, None] * VEER_DEG * draws[:, VEER]
+    towards = np.radians(wind.from_deg + 180.0 + veer_deg)
+    return np.stack([speed * np.sin(towards), speed * np.cos(towards)], axis=-1)

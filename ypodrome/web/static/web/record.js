@@ -15,6 +15,7 @@
       },
       add() {
         const rows = this.$refs.rows, copy = rows.lastElementChild.cloneNode(true);
+        copy.querySelector("input").value = "";
         rows.append(copy);
         this.number();
         this.count();
@@ -28,8 +29,8 @@
       number() {
         Array.from(this.$refs.rows.children).forEach((row, k) => {
           row.querySelector(".row-number").textContent = String(k + 1);
-          row.querySelectorAll("select").forEach((s) => {
-            s.setAttribute("aria-label", s.dataset.what + " of throw " + (k + 1));
+          row.querySelectorAll("[data-what]").forEach((s) => {
+            s.setAttribute("aria-label", s.dataset.what + (s.name === "left" ? " throw " : " of throw ") + (k + 1));
           });
         });
       },

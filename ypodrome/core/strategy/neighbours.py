@@ -1,0 +1,103 @@
+"""Which sampled lies speak for a place: the nearest ones on foot, not across a wall or a creek.
+
+The hole is laid out in square cells. Cells that are out of bounds, or that a solid barrier runs
+through, can be stepped into but not through; distances on foot come from Dijkstra's search.
+"""
+
+from __future__ import annotations
+
+import math
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+from scipy.sparse import csr_array
+from scipy.sparse.csgraph import dijkstra
+from scipy.spatial import cKDTree
+from shapely.ops import unary_union
+
+from ypodrome.core.hole.scene import Scene
+
+SIDE_M = 2.0
+"""Side of a cell (chosen: narrower than what can be stood beside without throwing over it)."""
+
+FARTHEST_M = 30.0
+"""Lies farther than this on foot speak for a place only where no other does (chosen: two rings)."""
+
+LOW_M, HIGH_M, SOLID = 0.5, 1.0, 0.5
+"""A barrier parts the ground when it starts below LOW_M, ends above HIGH_M and stops at least this
+share of discs (chosen: walls, hedges and buildings, not ropes and wires)."""
+
+DETOUR_M = 1.0e3
+"""Added to the straight distance of a lie that is not near on foot, to rank it behind all that are."""
+
+STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
+
+
+class Neighbours:
+    """Nearest sampled lies on foot, by cell."""
+
+    def __init__(self, scene: Scene, lies: NDArray[np.float64]) -> None:
+        west, south, east, north = scene.bounds
+        self._origin = np.array([west, south])
+        self._shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
+        self._lies = lies
+        centres = self._centres()
+        blocked = _blocked(scene, centres)
+        free = np.flatnonzero(~blocked)
+        sources = free[cKDTree(centres[free]).query(lies)[1]]
+        on_foot = dijkstra(_graph(blocked, self._shape), indices=sources, limit=FARTHEST_M)
+        straight = np.hypot(*(centres[None] - lies[:, None]).transpose(2, 0, 1))
+        self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + straight)
+
+    def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
+        """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
+        j, i = ((points - self._origin) / SIDE_M).astype(int).T
+        rows, columns = self._shape
+        return np.clip(i, 0, rows - 1) * columns + np.clip(j, 0, columns - 1)
+
+    def table(self, count: int, most: int) -> NDArray[np.int64]:
+        """For every cell the `most` nearest of the first `count` lies [cells, most]. Where only some are
+        near on foot, the nearest stands in for the others."""
+        cost = self._cost[:count].T
+        nearest = np.argsort(cost, axis=1, kind="stable")[:, :most]
+        found = np.take_along_axis(cost, nearest, axis=1)
+        alike = (found < DETOUR_M) | (found[:, :1] >= DETOUR_M)
+        return np.where(alike, nearest, nearest[:, :1])
+
+    def _centres(self) -> NDArray[np.float64]:
+        rows, columns = self._shape
+        i, j = np.divmod(np.arange(rows * columns), columns)
+        return self._origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
+
+
+def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Whether each cell is out of bounds or has a solid barrier in it."""
+    blocked = shapely.contains_xy(scene.out_of_bounds, centres[:, 0], centres[:, 1])
+    walls = unary_union(
+        [
+            barrier.shape
+            for barrier in scene.barriers
+            if barrier.base_m < LOW_M and barrier.top_m > HIGH_M and barrier.solid >= SOLID
+        ]
+    )
+    if not walls.is_empty:
+        low, high = (centres - SIDE_M / 2).T, (centres + SIDE_M / 2).T
+        shapely.prepare(walls)
+        blocked |= shapely.intersects(walls, shapely.box(*low, *high))
+    return np.asarray(blocked)
+
+
+def _graph(blocked: NDArray[np.bool_], shape: tuple[int, int]) -> csr_array:
+    """Steps between neighbouring cells [m]; none leaves a blocked cell."""
+    rows, columns = shape
+    cells = np.arange(rows * columns).reshape(shape)
+    start, end, length = [], [], []
+    for di, dj in STEPS:
+        here = cells[max(0, -di) : rows - max(0, di), max(0, -dj) : columns - max(0, dj)].ravel()
+        free = here[~blocked[here]]
+        start.append(free)
+        end.append(free + di * columns + dj)
+        length.append(np.full(len(free), SIDE_M * math.hypot(di, dj)))
+    size = rows * columns
+    return csr_array((np.concatenate(length), (np.concatenate(start), np.concatenate(end))), (size, size))
