@@ -1,6 +1,6 @@
-"""Take the README's pictures from fresh demo data: python scripts/take_screenshots.py
+"""Take the README's pictures from fresh demo data: python scripts/take_screenshots.py [VIEW ...]
 
-Serves the demo from a temporary folder on a free port and photographs each main view.
+Serves the demo from a temporary folder on a free port and photographs each main view, or those named.
 """
 
 from __future__ import annotations
@@ -50,10 +50,13 @@ def surveyed(page: Page) -> None:
 
 
 def recorded(page: Page) -> None:
-    """Record the three holes, one with a penalty."""
+    """Record three holes, with the distance to go after each throw."""
     for number, putts, result in ((1, 1, "as planned"), (2, 2, "hit something"), (3, 2, "left")):
         page.goto(f"{page.url.split('/round')[0]}/round/1/hole/{number}/")
         page.get_by_label("Result of throw 1").select_option(result)
+        lefts = page.locator("[name=left]")
+        for k in range(lefts.count()):
+            lefts.nth(k).fill(str(22 + 110 * (lefts.count() - 1 - k)))
         page.get_by_label("Putts").fill(str(putts))
         page.get_by_role("button", name=f"Keep hole {number}").click()
     page.goto(f"{page.url.split('/round')[0]}/round/1/after/")
@@ -107,6 +110,7 @@ def serve(data: str, port: int) -> subprocess.Popen:
 
 def main() -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
+    wanted = [v for v in VIEWS if v[0] in sys.argv[1:] or len(sys.argv) == 1]
     port = free_port()
     with tempfile.TemporaryDirectory() as data:
         server = serve(data, port)
@@ -116,7 +120,7 @@ def main() -> None:
                 browser = play.chromium.launch(
                     executable_path=CHROMIUM, args=["--no-sandbox", "--disable-gpu"]
                 )
-                for name, path, (width, height), ready in VIEWS:
+                for name, path, (width, height), ready in wanted:
                     page = browser.new_page(viewport={"width": width, "height": height})
                     page.goto(f"http://127.0.0.1:{port}{path}")
                     if ready:

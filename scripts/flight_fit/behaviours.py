@@ -134,7 +134,7 @@ def winds(t: Thrown) -> Misses:
     for numbers in ((9, 4, 0, 3), (9, 5, -1, 2), (11, 4, 0, 3)):
         v = nominal_speed_m_s(numbers[0])
         still, into, with_it = (t.row(numbers, v, wind=w) for w in (STILL, HEAD, TAIL))
-        loss = 1 - into[b.CARRY_X] / still[b.CARRY_X]
+        loss = 1 - t.carry(numbers, v, wind=HEAD) / t.carry(numbers, v)
         misses[f"head wind costs {numbers}"] = above(loss, 0.057, 0.005) + below(loss, 0.23, 0.04)
         misses[f"tail wind drops {numbers}"] = below(with_it[b.APEX_M] / still[b.APEX_M], 0.97, 0.1)
     for numbers in ((9, 5, -1, 2), (5, 4, 0, 1), (3, 3, 0, 1)):
@@ -163,7 +163,7 @@ def strong_winds(t: Thrown) -> Misses:
             t.row(numbers, v, wind=HEAD)[b.CARRY_X] / still, kept_10, 0.05
         )
         strong = t.row(numbers, v, wind=HEAD_15)
-        misses[f"15 mph head wind leaves {numbers}"] = above(strong[b.CARRY_X] / still, kept_15, 0.06)
+        misses[f"15 mph head wind leaves {numbers}"] = above(strong[b.CARRY_X] / still, kept_15, 0.04)
         misses[f"15 mph head wind turns {numbers}"] = below(-strong[b.CARRY_Y] / still, most_right, 0.05)
     for numbers in ((3, 3, 0, 1), (5, 5, -1, 1), (9, 5, -1, 2)):
         v = nominal_speed_m_s(numbers[0])
