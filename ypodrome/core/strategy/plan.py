@@ -28,6 +28,10 @@ AS_GOOD = 0.05
 """Throws within which an option by another school counts as good as the first plan (the trade argues
 about these; the player chooses)."""
 
+TIE = 0.02
+"""Throws within which two options cannot be told apart by their draws (chosen: about the standard error
+of the difference; seeds move a hole by 0.005 to 0.045)."""
+
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
 """A following throw is planned when the first leaves more than this (chosen: beyond circle two)."""
@@ -140,8 +144,10 @@ def _options_from(
     situation: Situation, value: GroundValue, lie: np.ndarray, thrown: int
 ) -> tuple[Option, ...]:
     judged = search(situation, value, lie, thrown)
-    order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
-    options = _distinct([option_from(situation, judged, int(i), thrown) for i in order])
+    costs = _objectives(situation, judged, thrown)
+    order = np.argsort(costs, kind="stable")
+    options = [option_from(situation, judged, int(i), thrown) for i in order]
+    options = _distinct(_calmest_first(options, costs[order]))
     options = _measured(situation, _as_good(_shown(_with_roles(options))))
     follow = situation.scene.par > 3
     finished = []
@@ -219,6 +225,13 @@ def _same(one: Option, other: Option) -> bool:
 def _trouble(option: Option) -> float:
     c = option.chances
     return c["ob"] + c["lost"] + c["mando"] + 0.3 * c["obstacle"] + 0.5 * c["bogey_or_worse"]
+
+
+def _calmest_first(options: list[Option], costs: np.ndarray) -> list[Option]:
+    """Options in order of cost; of those as good as the best, the one with least trouble leads."""
+    tied = int((costs <= costs[0] + TIE).sum())
+    first = min(options[:tied], key=_trouble)
+    return [first, *(o for o in options if o is not first)]
 
 
 def _with_roles(options: list[Option]) -> list[Option]:
