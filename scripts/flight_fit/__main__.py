@@ -19,7 +19,7 @@ from ypodrome.core.disc.fitted import FITTED
 ROOT = Path(__file__).parent.parent.parent
 FITTED_FILE = ROOT / "ypodrome/core/disc/fitted.py"
 RESIDUALS = ROOT / "docs/flight-residuals.md"
-RESTARTS, SEED = 14, 2
+RESTARTS, SEED = 14, 1
 
 
 def write_constants(fitted: Constants) -> None:

@@ -33,6 +33,23 @@ from ypodrome.core.units import m_s_from_mph
 
 V9, V7 = nominal_speed_m_s(9), nominal_speed_m_s(7)
 V53, V45, V40 = m_s_from_mph(53), m_s_from_mph(45), m_s_from_mph(40)
+V58 = m_s_from_mph(58)
+HARD_THROWN_M = {
+    (2, 3, 0, 1): 84.0, (2, 4, -1, 1): 86.0, (3, 3, 0, 2): 87.0, (4, 1, 0, 3): 82.0, (5, 5, -1, 1): 100.0,
+    (5, 4, 0, 1): 97.0, (5, 4, 0, 3): 96.0, (6, 5, -2, 1): 101.0, (7, 5, 0, 2): 103.0, (7, 4, 0, 3): 100.0,
+    (9, 5, -1, 2): 107.0, (9, 4, 0, 3): 104.0,
+}  # fmt: skip
+"""An arm that throws a driver 350 ft (58 mph) throws fairway drivers to some 335, midranges to 310 and
+putters to 275, and no farther. Without that a plan would take putters for drivers."""
+
+KEPT_INTO_WIND = {
+    (2, 3, 0, 1): (0.72, 0.50, 0.32), (3, 3, 0, 1): (0.72, 0.50, 0.32), (4, 1, 0, 3): (0.76, 0.56, 0.15),
+    (5, 4, 0, 1): (0.74, 0.52, 0.32), (5, 5, -1, 1): (0.72, 0.50, 0.38), (7, 5, 0, 2): (0.78, 0.58, 0.20),
+    (9, 5, -1, 2): (0.80, 0.63, 0.27), (9, 4, 0, 3): (0.80, 0.68, 0.12), (12, 5, -1, 3): (0.82, 0.66, 0.22),
+}  # fmt: skip
+"""Shares of its way that a disc thrown flat at full power keeps into 10 and 15 mph, and how far right of
+the line 15 mph may take it as a share of that way."""
+
 LOW_GROUND = open_field(height_m=-5.0)
 Misses = dict[str, float]
 
@@ -106,8 +123,7 @@ def flex(t: Thrown) -> Misses:
 
 
 def arm_speed(t: Thrown) -> Misses:
-    """A putter at 53 mph, 13 over its nominal speed, turns and goes no farther than about 270 ft,
-    an approach disc some 240 ft: without that a plan would take putters for fairway drivers."""
+    """More disc than arm gains little and fades; more arm than disc turns, and gains little too."""
     fast, slow = t.row((13, 5, -1, 3), V45), t.row((7, 5, 0, 2), V45)
     back = [(o[b.CARRY_Y] + o[b.MAX_RIGHT_M]) / o[b.CARRY_X] for o in (fast, slow)]
     usual, hard = t.row((7, 5, -1, 1), V7), t.row((7, 5, -1, 1), 1.2 * V7)
@@ -115,11 +131,10 @@ def arm_speed(t: Thrown) -> Misses:
         "too much disc gains little": below(fast[b.CARRY_X] / slow[b.CARRY_X], 1.06, 0.03),
         "too much disc fades more": above(back[0] - back[1], 0.01, 0.02),
         "faster turns more": above(hard[b.MAX_RIGHT_M] / max(usual[b.MAX_RIGHT_M], 0.3), 2.2, 0.3),
-        "putter thrown hard turns": above(t.row((2, 3, 0, 1), V53)[b.MAX_RIGHT_M], 3.0, 2.0),
-        "approach disc thrown hard": below(t.carry((4, 1, 0, 3), V53), 75.0, 4.0),
+        "putter thrown hard turns": above(t.row((2, 3, 0, 1), V53)[b.MAX_RIGHT_M], 3.0, 1.0),
     }
-    for numbers in ((2, 3, 0, 1), (3, 3, 0, 2), (2, 4, -1, 1)):
-        misses[f"putter thrown hard {numbers}"] = below(t.carry(numbers, V53), 83.5, 5.0)
+    for numbers, farthest_m in HARD_THROWN_M.items():
+        misses[f"thrown at 58 mph {numbers}"] = below(t.carry(numbers, V58), farthest_m, 4.0)
     return misses
 
 
@@ -142,7 +157,7 @@ def winds(t: Thrown) -> Misses:
         best_still = max(t.carry(numbers, v, launch=a) for a in launches)
         best_tail = max(t.carry(numbers, v, launch=a, wind=TAIL) for a in launches)
         gain = best_tail / best_still - 1
-        misses[f"tail wind gains {numbers}"] = above(gain, 0.01, 0.01) + below(gain, 0.10, 0.03)
+        misses[f"tail wind gains {numbers}"] = above(gain, 0.004, 0.0015) + below(gain, 0.10, 0.03)
     side = t.row((7, 5, 0, 2), V7, wind=FROM_RIGHT)[b.CARRY_Y] - t.row((7, 5, 0, 2), V7)[b.CARRY_Y]
     misses["cross wind moves"] = above(side, 5.5, 2.0) + below(side, 16.0, 2.0)
     return misses
@@ -152,18 +167,14 @@ def strong_winds(t: Thrown) -> Misses:
     """Into 15 mph a disc thrown flat at full power balloons and turns, but keeps half its way if it is
     slow and two thirds if it is fast; off a hyzer, 15 mph under it carries it on, not away."""
     misses = {}
-    for numbers, kept_10, kept_15, most_right in (
-        ((2, 3, 0, 1), 0.72, 0.52, 0.17), ((3, 3, 0, 1), 0.72, 0.52, 0.17), ((4, 1, 0, 3), 0.76, 0.58, 0.12),
-        ((5, 4, 0, 1), 0.74, 0.55, 0.18), ((5, 5, -1, 1), 0.74, 0.55, 0.27), ((7, 5, 0, 2), 0.78, 0.62, 0.18),
-        ((9, 5, -1, 2), 0.80, 0.66, 0.27), ((9, 4, 0, 3), 0.80, 0.70, 0.12), ((12, 5, -1, 3), 0.82, 0.68, 0.22),
-    ):  # fmt: skip
+    for numbers, (kept_10, kept_15, most_right) in KEPT_INTO_WIND.items():
         v = nominal_speed_m_s(numbers[0])
         still = t.carry(numbers, v)
         misses[f"10 mph head wind leaves {numbers}"] = above(
             t.row(numbers, v, wind=HEAD)[b.CARRY_X] / still, kept_10, 0.05
         )
         strong = t.row(numbers, v, wind=HEAD_15)
-        misses[f"15 mph head wind leaves {numbers}"] = above(strong[b.CARRY_X] / still, kept_15, 0.04)
+        misses[f"15 mph head wind leaves {numbers}"] = above(strong[b.CARRY_X] / still, kept_15, 0.025)
         misses[f"15 mph head wind turns {numbers}"] = below(-strong[b.CARRY_Y] / still, most_right, 0.05)
     for numbers in ((3, 3, 0, 1), (5, 5, -1, 1), (9, 5, -1, 2)):
         v = nominal_speed_m_s(numbers[0])
@@ -227,7 +238,7 @@ def elevation(f: Constants) -> Misses:
 def overhead(f: Constants) -> Misses:
     release = Release(V9, Throw.RHOH, math.radians(75), 0.0, math.radians(35))
     path = flight_of(f, (9, 4, 0, 4), release).path
-    return {"overhead turns over": above(math.degrees(path[:-1, 4].max()), 110.0, 15.0)}
+    return {"overhead turns over": above(math.degrees(path[:-1, 4].max()), 110.0, 8.0)}
 
 
 def behaviour_misses(trials: Trials, f: Constants) -> Misses:

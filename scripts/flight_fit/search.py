@@ -23,7 +23,7 @@ SCALE = {"cd0": 0.01, "drag_k": 0.1, "cl0": 0.03, "cla": 0.3, "cm_low": 0.004, "
 JUMPS = np.array([1.0, *[0.5] * 4, *[0.3] * 10])
 """How far a restart may throw each term's constants, in SCALE (chosen: less for products)."""
 
-PULL, INSIDE, EDGE, PRICE, SLACK = 0.01, 0.2, 0.93, 12.0, 3.0
+PULL, INSIDE, EDGE, PRICE, SLACK = 0.01, 0.2, 0.93, 18.0, 3.0
 """Weights: of the pull to the start, of a miss inside its band, where its edge is felt, what a half
 band beyond it costs, and a SCALE beyond a coefficient's limits (chosen, so that every band is met
 before any is centred)."""

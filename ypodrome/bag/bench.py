@@ -10,7 +10,18 @@ from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.bag.models import BagDisc, StockLine
-from ypodrome.core.api import Air, Flight, Release, Throw, Thrower, Wind, fly, missed_releases, open_field
+from ypodrome.core.api import (
+    Air,
+    Flight,
+    Release,
+    Throw,
+    Thrower,
+    Wind,
+    fly,
+    grip_share,
+    missed_releases,
+    open_field,
+)
 
 LIMITS = {
     "hyzer_deg": (-90.0, 90.0),
@@ -51,9 +62,10 @@ class Trial:
     wind_from_deg: float
 
     def release(self, player: Player) -> Release:
-        """The release at the player's arm speed for this kind of throw."""
+        """The release at the player's arm speed for this kind of throw and disc."""
+        full = grip_share(self.disc.speed) * full_speed_m_s(player.thrower, self.throw.kind)
         return Release(
-            full_speed_m_s(player.thrower, self.throw.kind) * self.power_pct / 100,
+            full * self.power_pct / 100,
             self.throw,
             math.radians(self.hyzer_deg),
             math.radians(self.nose_deg),

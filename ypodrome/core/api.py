@@ -26,7 +26,7 @@ from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.situation import POSTURES, Situation
 from ypodrome.core.strategy.solve import heights
 from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
-from ypodrome.core.thrower import KINDS, PRESETS, SCRATCH, PuttingModel, Spread, Thrower
+from ypodrome.core.thrower import KINDS, PRESETS, SCRATCH, PuttingModel, Spread, Thrower, grip_share
 from ypodrome.core.warm import warm
 
 __all__ = [
@@ -74,6 +74,7 @@ __all__ = [
     "fly",
     "fly_to_height",
     "gained_by_part",
+    "grip_share",
     "heights",
     "measure",
     "missed_releases",

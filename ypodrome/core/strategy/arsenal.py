@@ -14,7 +14,7 @@ from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import RELEASE_SIZE, SPEED, SPIN, Release, Throw
 from ypodrome.core.flight.simulate import Air, fly_many
 from ypodrome.core.ground.field import open_field
-from ypodrome.core.thrower import KINDS
+from ypodrome.core.thrower import KINDS, grip_share
 
 SHAPES_DEG = (
     (-14.0, 8.0), (-14.0, 14.0), (-6.0, 5.0), (0.0, 3.0), (0.0, 9.0), (0.0, 15.0), (4.0, 21.0), (8.0, 4.0),
@@ -111,7 +111,8 @@ def build_arsenal(
 
     def add(d: int, arm: Arm, angles_deg: tuple[float, float, float], place: int) -> None:
         hyzer, nose, launch = (math.radians(a) for a in angles_deg)
-        rows.append(Release(arm[2], arm[1], hyzer, nose, launch, height_m=RELEASE_HEIGHT_M).row())
+        speed_m_s = grip_share(discs[d].speed) * arm[2]
+        rows.append(Release(speed_m_s, arm[1], hyzer, nose, launch, height_m=RELEASE_HEIGHT_M).row())
         disc.append(d)
         kind.append(PLANNED_KINDS.index(arm[0]))
         line.append(place)

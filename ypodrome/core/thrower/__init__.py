@@ -2,6 +2,6 @@
 
 from ypodrome.core.thrower.putting import PuttingModel
 from ypodrome.core.thrower.spread import PRESETS, Spread
-from ypodrome.core.thrower.thrower import KINDS, SCRATCH, Thrower
+from ypodrome.core.thrower.thrower import KINDS, SCRATCH, Thrower, grip_share
 
-__all__ = ["KINDS", "PRESETS", "SCRATCH", "PuttingModel", "Spread", "Thrower"]
+__all__ = ["KINDS", "PRESETS", "SCRATCH", "PuttingModel", "Spread", "Thrower", "grip_share"]

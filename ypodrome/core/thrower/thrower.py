@@ -22,6 +22,10 @@ CODES = {"backhand": "HBH", "forehand": "HFH", "overhand": "HOH", "thumber": "HT
 """Kinds of throw and the throw each is made with: a roller is a backhand set down on its edge."""
 
 LIMITS_M = (15.0, 200.0)
+
+SLOWEST_GRIP, DRIVER_SPEED, PUTTER_SPEED = 0.92, 9.0, 2.0
+"""Share of the arm's speed that a putter leaves with, and the speed numbers between which the share rises
+to the whole: a deep blunt rim cannot be gripped and ripped as a driver's [common practice], size chosen."""
 LAUNCHES_RAD = tuple(math.radians(a) for a in (8.0, 11.0, 14.0))
 
 
@@ -61,7 +65,7 @@ class Thrower:
         return Throw(("R" if self.hand == "right" else "L") + CODES[kind])
 
     def arm_speed_m_s(self, kind: str) -> float:
-        """Release speed [m/s] at full power for a kind of throw."""
+        """Release speed [m/s] of a driver at full power for a kind of throw."""
         return arm_speed_m_s(self.max_distance_m[kind], kind)
 
 
@@ -76,11 +80,18 @@ SCRATCH = Thrower(
 [common practice], figures chosen."""
 
 
+def grip_share(speed_number: float) -> float:
+    """Share of the arm's speed with which a disc of this speed number leaves at full power."""
+    rising = (speed_number - PUTTER_SPEED) / (DRIVER_SPEED - PUTTER_SPEED)
+    return SLOWEST_GRIP + (1.0 - SLOWEST_GRIP) * min(1.0, max(0.0, rising))
+
+
 def _best_carry_m(speed_m_s: float, kind: str) -> float:
-    """Farthest level carry at a release speed with the fastest disc that speed is enough for."""
+    """Farthest level carry at an arm speed with the fastest disc that speed is enough for."""
     owned = min(14.0, max(3.0, (speed_m_s - nominal_speed_m_s(0.0)) / nominal_speed_m_s_slope()))
     disc = Disc("owned", owned, 5.0, -1.5, 1.5)
     throw = Throw("R" + CODES[kind])
+    speed_m_s = grip_share(owned) * speed_m_s
     carries = (
         fly(disc, Release(speed_m_s, throw, launch_rad=a), Air(), open_field()).out[b.CARRY_X]
         for a in LAUNCHES_RAD
@@ -95,7 +106,7 @@ def nominal_speed_m_s_slope() -> float:
 
 @lru_cache(maxsize=256)
 def arm_speed_m_s(max_distance_m: float, kind: str) -> float:
-    """Release speed [m/s] that carries `max_distance_m` with the farthest disc it can use."""
+    """Arm speed [m/s] that carries `max_distance_m` with the farthest disc it can use."""
     kind = kind if kind in ("backhand", "forehand") else "forehand"
 
     def short(speed_m_s: float) -> float:
