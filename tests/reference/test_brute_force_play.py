@@ -12,6 +12,7 @@ from dataclasses import astuple
 import numpy as np
 import pytest
 import shapely
+from scipy.spatial import cKDTree
 from shapely.geometry import Polygon, box
 
 from ypodrome.core.air import Wind
@@ -142,7 +143,7 @@ def play_out(plan, seed):
         playing, lies = playing[~holed], lies[~holed]
         away = np.hypot(*(lies - value.pin).T)
         putting = expected(value.putt(lies, away))
-        _, nearest = value._tree.query(lies)
+        _, nearest = cKDTree(value.lies).query(lies)
         approach = expected(value.outlooks[nearest])
         putts = (away < INNER_M) | ((away < PUTT_LIMIT_M) & (putting <= approach))
         putts |= scores[playing] > MOST_THROWS
