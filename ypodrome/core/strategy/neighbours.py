@@ -41,14 +41,13 @@ class Neighbours:
         west, south, east, north = scene.bounds
         self._origin = np.array([west, south])
         self._shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
-        self._lies = lies
         centres = self._centres()
         blocked = _blocked(scene, centres)
         free = np.flatnonzero(~blocked)
         sources = free[cKDTree(centres[free]).query(lies)[1]]
         on_foot = dijkstra(_graph(blocked, self._shape), indices=sources, limit=FARTHEST_M)
         straight = np.hypot(*(centres[None] - lies[:, None]).transpose(2, 0, 1))
-        self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + straight)
+        self._cost = np.ascontiguousarray(np.where(np.isfinite(on_foot), on_foot, DETOUR_M + straight).T)
 
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
@@ -59,8 +58,10 @@ class Neighbours:
     def table(self, count: int, most: int) -> NDArray[np.int64]:
         """For every cell the `most` nearest of the first `count` lies [cells, most]. Where only some are
         near on foot, the nearest stands in for the others."""
-        cost = self._cost[:count].T
-        nearest = np.argsort(cost, axis=1, kind="stable")[:, :most]
+        cost = self._cost[:, :count]
+        few = np.argpartition(cost, min(most, count) - 1, axis=1)[:, :most]
+        order = np.argsort(np.take_along_axis(cost, few, axis=1), axis=1, kind="stable")
+        nearest = np.take_along_axis(few, order, axis=1)
         found = np.take_along_axis(cost, nearest, axis=1)
         alike = (found < DETOUR_M) | (found[:, :1] >= DETOUR_M)
         return np.where(alike, nearest, nearest[:, :1])
