@@ -55,7 +55,7 @@ def target_of(holes: list[PlannedHole], target: int) -> Target | None:
     """How the planned holes reach a total of at most `target`; None while one is not planned."""
     if not holes or any(h.result is None for h in holes):
         return None
-    options = [_by_expected(h) for h in holes]
+    options = [h.result["options"] for h in holes]
     found = plan_for_target([[_scores(o) for o in row] for row in options], target)
     changes = []
     for hole, row, k in zip(holes, options, found.choices, strict=True):
@@ -63,10 +63,6 @@ def target_of(holes: list[PlannedHole], target: int) -> Target | None:
             cost = row[k]["expected_score"] - hole.chosen["expected_score"]
             changes.append(HoleChange(hole, row[k], cost))
     return Target(found, tuple(changes))
-
-
-def _by_expected(hole: PlannedHole) -> list[Json]:
-    return sorted(hole.result["options"], key=lambda o: float(o["expected_score"]))
 
 
 def _scores(option: Json) -> Any:

@@ -11,6 +11,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+HAIR = 0.001
+"""Chance of reaching the target that a change of option must gain at least (chosen: what draws leave in
+doubt)."""
+
 Scores = NDArray[np.float64]
 """Chances of taking 1, 2, 3, ... throws on a hole; the last gathers the tail."""
 
@@ -18,7 +22,7 @@ Scores = NDArray[np.float64]
 @dataclass(frozen=True)
 class TargetPlan:
     """How a round reaches a target: `chance` when every choice may follow the score so far, `fixed`
-    when the choices below are made beforehand, `usual` with the options of least expected score.
+    when the choices below are made beforehand, `usual` with the first plans.
     `choices` [holes] are the options most likely to be wanted."""
 
     target: int
@@ -42,7 +46,7 @@ def plan_for_target(holes: list[list[Scores]], target: int) -> TargetPlan:
     Parameters
     ----------
     holes
-        For every hole its options, the one of least expected score first.
+        For every hole its options, the first plan first.
     """
     worth = _values(holes, target)
     choices = _wanted(holes, worth, target)
@@ -74,7 +78,8 @@ def _values(holes: list[list[Scores]], target: int) -> list[NDArray[np.float64]]
 
 
 def _wanted(holes: list[list[Scores]], values: list[NDArray], target: int) -> tuple[int, ...]:
-    """On each hole the option that is best in most of the rounds which are still alive there."""
+    """On each hole the option that is best in most of the rounds which are still alive there; the first
+    where no other is better by more than a hair."""
     alive = np.zeros(target + 2)
     alive[0] = 1.0
     wanted = []
@@ -84,6 +89,7 @@ def _wanted(holes: list[list[Scores]], values: list[NDArray], target: int) -> tu
         for score in np.flatnonzero(alive[:-1] > 0.0):
             worth = [_after(following, o, int(score)) for o in options]
             best = int(np.argmax(worth))
+            best = best if worth[best] > worth[0] + HAIR else 0
             weight[best] += alive[score] * worth[best]
             for k, p in enumerate(options[best]):
                 ends[min(score + 1 + k, target + 1)] += alive[score] * p
