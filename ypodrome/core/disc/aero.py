@@ -1,6 +1,6 @@
 """Flight numbers, weight, plastic and wear → the coefficients the integrator flies with.
 
-Nobody publishes this mapping. Its form is ours; its constants come from `scripts/fit_flight.py`,
+Nobody publishes this mapping. Its form is ours; its constants come from `scripts/flight_fit`,
 which fits them to the reference throws of `docs/flight-model.md` and writes `fitted.py`.
 
 Forms (s = sin of the angle of attack, all bounded at every attitude):
