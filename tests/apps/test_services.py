@@ -116,6 +116,7 @@ def test_a_round_is_scored_with_penalties_and_against_the_plan(demo_plan):
         (throws(("Gantle", "kick", "as planned")), 1, "throw 1"),
         (throws(("Gantle", "RHBH", "left"), ("", "RHBH", "left")), 1, "throw 2: name the disc"),
         (throws(("Gantle", "RHBH", "vanished")), 1, "what became of it"),
+        ([throws(("Gantle", "RHBH", "left"))[0] | {"left_m": -1.5}], 1, "throw 1: the distance to go"),
     ],
 )
 def test_an_impossible_record_is_refused_and_the_kept_one_stays(demo_plan, log, putts, words):

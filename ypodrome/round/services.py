@@ -7,6 +7,7 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.core.api import RESULTS, RoundScore, Throw, throws_from
+from ypodrome.core.units import feet
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.round.models import HoleRecord, Round, ThrowRecord
 
@@ -64,7 +65,9 @@ def _checked(number: int, throw: dict[str, Any], by_distance: list | None) -> di
         raise ValueError(f"throw {number}: say what became of it")
     left_m = throw.get("left_m")
     if left_m is not None and not 0.0 <= left_m <= FARTHEST_M:
-        raise ValueError(f"throw {number}: what it left must be between 0 and {FARTHEST_M:.0f} m")
+        raise ValueError(
+            f"throw {number}: the distance to go must be from 0 to {FARTHEST_M:.0f} m ({feet(FARTHEST_M):.0f} ft)"
+        )
     known = left_m is not None and by_distance is not None
     return {
         "disc": disc, "throw": throw["throw"], "result": throw["result"], "left_m": left_m,
