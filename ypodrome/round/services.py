@@ -65,9 +65,8 @@ def _checked(number: int, throw: dict[str, Any], by_distance: list | None) -> di
         raise ValueError(f"throw {number}: say what became of it")
     left_m = throw.get("left_m")
     if left_m is not None and not 0.0 <= left_m <= FARTHEST_M:
-        raise ValueError(
-            f"throw {number}: the distance to go must be from 0 to {FARTHEST_M:.0f} m ({feet(FARTHEST_M):.0f} ft)"
-        )
+        most = f"{FARTHEST_M:.0f} m ({feet(FARTHEST_M):.0f} ft)"
+        raise ValueError(f"throw {number}: the distance to go must be from 0 to {most}")
     known = left_m is not None and by_distance is not None
     return {
         "disc": disc, "throw": throw["throw"], "result": throw["result"], "left_m": left_m,
