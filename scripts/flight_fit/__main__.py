@@ -10,10 +10,12 @@ from __future__ import annotations
 import sys
 from pathlib import Path
 
+import numpy as np
+
 from scripts.flight_fit.plots import draw_plots
 from scripts.flight_fit.report import residual_tables
-from scripts.flight_fit.search import search, start_trials
-from scripts.flight_fit.trials import Constants
+from scripts.flight_fit.search import UNIT, Fit
+from ypodrome.core.disc.aero import FITTED_COLUMNS
 from ypodrome.core.disc.fitted import FITTED
 
 ROOT = Path(__file__).parent.parent.parent
@@ -22,8 +24,15 @@ RESIDUALS = ROOT / "docs/flight-residuals.md"
 RESTARTS, SEED = 14, 1
 
 
-def write_constants(fitted: Constants) -> None:
-    rows = "".join(f'    "{name}": [\n{_lines(row)}    ],\n' for name, row in fitted.items())
+def fit_in_use() -> Fit:
+    """The discs of the fit, flown with the constants in use."""
+    return Fit(np.array([FITTED[name] for name in FITTED_COLUMNS]) / UNIT[:, None])
+
+
+def write_constants(mapping: np.ndarray) -> None:
+    """Write constants [coefficients, TERMS], in SCALE, to five figures."""
+    rounded = [[float(f"{v:.5g}") for v in row] for row in (mapping * UNIT[:, None]).tolist()]
+    rows = "".join(f'    "{n}": [\n{_lines(r)}    ],\n' for n, r in zip(FITTED_COLUMNS, rounded, strict=True))
     head = FITTED_FILE.read_text().split("FITTED")[0]
     FITTED_FILE.write_text(f"{head}FITTED = {{\n{rows}}}  # fmt: skip\n")
 
@@ -34,15 +43,15 @@ def _lines(values: list[float]) -> str:
 
 
 def main() -> None:
+    fit = fit_in_use()
     if "--report" not in sys.argv:
-        fitted, cost = search(RESTARTS, SEED)
-        write_constants(fitted)
+        fit.draw_together(SEED)
+        cost = fit.fit_all(RESTARTS, SEED)
+        write_constants(fit.mapping)
         print(f"cost {cost:.3f}; run again with --report")
         return
-    trials = start_trials()
-    trials.fly(FITTED)
-    RESIDUALS.write_text(residual_tables(trials, FITTED))
-    draw_plots(trials, ROOT / "docs/plots")
+    RESIDUALS.write_text(residual_tables(fit.trials))
+    draw_plots(fit.trials, ROOT / "docs/plots")
 
 
 if __name__ == "__main__":

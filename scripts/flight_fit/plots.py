@@ -9,14 +9,13 @@ import numpy as np
 from matplotlib import rc_context
 from matplotlib.figure import Figure
 
-from scripts.flight_fit.behaviours import flight_of
-from scripts.flight_fit.references import table
+from scripts.flight_fit.references import reference_misses
 from scripts.flight_fit.trials import Trials
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.disc import aero as a
 from ypodrome.core.disc.aero import nominal_speed_m_s
-from ypodrome.core.disc.fitted import FITTED
-from ypodrome.core.flight.forces import pitching_slope
+from ypodrome.core.disc.reference_throws import NUMBERS
+from ypodrome.core.flight.forces import USUAL_ADVANCE, pitching_slope
 from ypodrome.core.flight.release import Release
 
 SHOWN = ((3, 3, 0, 2), (5, 5, -1, 1), (9, 4, 0, 3), (9, 5, -1, 2), (9, 5, -3, 1), (13, 5, -1, 3))
@@ -35,11 +34,11 @@ def _save(figure: Figure, file: Path) -> None:
         figure.savefig(file, metadata={"Date": None}, bbox_inches="tight")
 
 
-def flights(folder: Path) -> None:
+def flights(trials: Trials, folder: Path) -> None:
     figure = Figure((8, 6))
     plan, side = figure.subplots(2, 1, sharex=True)
     for numbers, look in zip(SHOWN, LOOKS, strict=True):
-        path = flight_of(FITTED, numbers, Release(nominal_speed_m_s(numbers[0]))).path[:-1]
+        path = trials.flight(numbers, Release(nominal_speed_m_s(numbers[0]))).path[:-1]
         plan.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=_name(numbers))
         side.plot(path[:, 1], path[:, 3], color=INK, linestyle=look)
     plan.set_ylabel("left, m")
@@ -57,7 +56,7 @@ def coefficients(folder: Path) -> None:
         row = aero_row(Disc("plot", *numbers))
         off = s * row[a.COS_A0] - c * row[a.SIN_A0]
         drag = row[a.CD0] + row[a.DRAG_K] * off**2 + row[a.DRAG_K4] * off**4
-        moment = np.array([pitching_slope(x, row) for x in s]) * c
+        moment = np.array([pitching_slope(x, USUAL_ADVANCE, row) for x in s]) * c
         for axis, values in zip(axes, ((row[a.CL0] + row[a.CLA] * s) * c, drag, moment), strict=True):
             axis.plot(ANGLES_DEG, values, color=INK, linestyle=look, label=_name(numbers))
     for axis, title in zip(axes, ("lift", "drag", "pitching moment"), strict=True):
@@ -71,9 +70,8 @@ def coefficients(folder: Path) -> None:
 def residuals(trials: Trials, folder: Path) -> None:
     figure = Figure((8, 3))
     axis = figure.subplots()
-    rows = table(trials)
     for k, measure in enumerate(MEASURES):
-        misses = [row[2][measure] for row in rows]
+        misses = [reference_misses(trials, numbers)[measure] for numbers in NUMBERS]
         axis.plot(misses, np.full(len(misses), k), "|", color=INK, markersize=14)
     axis.set_yticks(range(len(MEASURES)), ["distance", "right", "back", "apex", "hang"])
     for edge in (-1, 1):
@@ -82,7 +80,7 @@ def residuals(trials: Trials, folder: Path) -> None:
     _save(figure, folder / "residuals.svg")
 
 
-def shapes(folder: Path) -> None:
+def shapes(trials: Trials, folder: Path) -> None:
     """Named lines, from above."""
     figure = Figure((8, 4))
     axis = figure.subplots()
@@ -97,7 +95,7 @@ def shapes(folder: Path) -> None:
     )
     for (name, numbers, speed, hyzer, launch), look in zip(lines, LOOKS, strict=True):
         release = Release(speed, hyzer_rad=math.radians(hyzer), launch_rad=math.radians(launch))
-        path = flight_of(FITTED, numbers, release).path[:-1]
+        path = trials.flight(numbers, release).path[:-1]
         axis.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=name)
     axis.set_aspect("equal")
     axis.set_xlabel("forward, m")
@@ -109,7 +107,7 @@ def shapes(folder: Path) -> None:
 def draw_plots(trials: Trials, folder: Path) -> None:
     """All plots, as SVG files in a folder."""
     folder.mkdir(exist_ok=True)
-    flights(folder)
+    flights(trials, folder)
     coefficients(folder)
     residuals(trials, folder)
-    shapes(folder)
+    shapes(trials, folder)

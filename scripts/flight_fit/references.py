@@ -17,20 +17,18 @@ WIDER = (
     (9, 6, -2, 1), (10, 5, 0, 2), (10, 6, -2, 2), (10, 3, 0, 5), (11, 6, -3, 1), (11, 5, 0, 3),
     (11, 4, 0, 4), (12, 6, -2, 2), (12, 4, 0, 4), (12, 5, 0, 3), (13, 5, -3, 1), (13, 4, 0, 4),
     (14, 5, -1, 3), (14, 5, -2, 2), (15, 5, -1, 3), (15, 5, -3, 2),
+    (3, 3, 0, 1), (5, 4, 0, 1), (9, 5, -2, 2), (12, 5, -2, 2), (2, 3, -2, 0),
 )  # fmt: skip
 """More flight numbers in use, held less tightly: they keep the mapping sane between and beyond the
 reference discs."""
 
-TARGETS: dict[Numbers, dict[str, Target]] = {n: targets(n) for n in (*NUMBERS, *WIDER)}
+DISCS: tuple[Numbers, ...] = (*NUMBERS, *WIDER)
+TARGETS: dict[Numbers, dict[str, Target]] = {n: targets(n) for n in DISCS}
 
 
-def ask_for_references(trials: Trials, discs: tuple[Numbers, ...] = NUMBERS) -> list[int]:
-    """Places of the reference throws of these discs in the results."""
-    return [trials.ask(n, nominal_speed_m_s(n[0])) for n in discs]
-
-
-def measures(out) -> dict[str, float]:
-    """What the reference table speaks of, from one result."""
+def measures(t: Trials, numbers: Numbers) -> dict[str, float]:
+    """What the reference table speaks of, of a disc's reference throw."""
+    out = t.row(numbers, nominal_speed_m_s(numbers[0]))
     distance = math.hypot(out[b.CARRY_X], out[b.CARRY_Y])
     return {
         "distance_m": distance,
@@ -41,13 +39,7 @@ def measures(out) -> dict[str, float]:
     }
 
 
-def table(
-    trials: Trials, discs: tuple[Numbers, ...] = NUMBERS
-) -> list[tuple[Numbers, dict[str, float], dict[str, float]]]:
-    """For every reference disc: numbers, measures, misses in half bands."""
-    rows = []
-    for numbers, place in zip(discs, ask_for_references(trials, discs), strict=True):
-        found = measures(trials.out[place])
-        wanted = TARGETS[numbers]
-        rows.append((numbers, found, {k: wanted[k].miss(found[k]) for k in wanted}))
-    return rows
+def reference_misses(t: Trials, numbers: Numbers) -> dict[str, float]:
+    """Its distances from the targets, in half bands."""
+    found, wanted = measures(t, numbers), TARGETS[numbers]
+    return {name: wanted[name].miss(found[name]) for name in wanted}

@@ -169,7 +169,7 @@ def putts(distance: float, n=600):
     """Gentle flat throws at a basket `distance` ahead, with a little aim scatter."""
     line, pin = HoleLine(1, ((0, 0), (distance, 0))), Pin((1,), "A", (distance, 0))
     green = Scene(line, Tee((1,), "t", (0, 0)), pin, 3)
-    release = Release(10.0, launch_rad=math.radians(4.0)).row()
+    release = Release(10.0, launch_rad=math.radians(6.0)).row()
     releases = np.repeat(release[None], n, 0)
     releases[:, 4] += np.random.default_rng(5).normal(size=n) * 0.03
     aero = aero_row(Disc("x", 2, 3, 0, 1))[None]

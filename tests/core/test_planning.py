@@ -200,13 +200,13 @@ def perfect(thrower):
 @pytest.mark.parametrize(("length", "throws"), [(80, 2.0), (180, 3.0), (280, 4.0)])
 def test_without_scatter_a_hole_takes_its_throws_and_a_putt(demo_thrower, demo_bag, length, throws):
     """Exact: one, two or three throws of at most 105 m end by the basket, and one more holes out, unless
-    the chains hold the last of them."""
+    the chains hold the last of them, which the value of ground may not count on."""
     air = Air()
     plan = plan_hole(Situation(replace(open_hole(length), par=5), perfect(demo_thrower), demo_bag, air))
     last = plan.options[0]
     while last.next:
         last = last.next
-    assert plan.expected_score == pytest.approx(throws - last.chances["holed"], abs=0.1)
+    assert throws - last.chances["holed"] - 0.1 < plan.expected_score < throws + 0.1
 
 
 def test_a_branch_in_the_way_costs_a_putt_and_one_beside_it_does_not(situation):

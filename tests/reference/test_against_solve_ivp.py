@@ -34,7 +34,8 @@ def derivative(_t, y, row, wind):
     cd = row[a.CD0] + row[a.DRAG_K] * off**2 + row[a.DRAG_K4] * off**4
     e = math.sin(alpha) - row[a.CM_S0]
     slope = row[a.CM_B] * e + row[a.CM_C] * e * e if e > 0 else row[a.CM_TOP] * e
-    cm = (row[a.CM_LOW] + slope) * math.cos(alpha)
+    rim = abs(spin) * row[a.DIAMETER] / 2 / speed
+    cm = (row[a.CM_LOW] + slope + row[a.CM_SPIN] * (rim - 0.5)) * math.cos(alpha)
     force = q_area * (cl * lift_way - cd * along)
     moment = cm * q_area * row[a.DIAMETER]
     turn = moment / (row[a.INERTIA] * spin) * np.cross(in_plane, n)

@@ -41,7 +41,7 @@ def test_axis_is_fixed_without_air():
 def test_terminal_speed_of_a_falling_plate():
     """Broadside and moment-free, m g = ½ ρ v² A C_D."""
     row = aero_row(DISC)
-    row[[a.CL0, a.CLA, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.DRAG_K, a.DRAG_K4]] = 0.0
+    row[[a.CL0, a.CLA, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.CM_SPIN, a.DRAG_K, a.DRAG_K4]] = 0.0
     row[a.CD0] = 0.9
     y = np.array([0, 0, 5000.0, 0, 0, -0.1, 0, 0, 1.0, -100.0])
     for _ in range(400):
@@ -53,7 +53,7 @@ def test_terminal_speed_of_a_falling_plate():
 def test_precession_of_a_fast_top():
     """Ω = M / (I ω): a nose-up moment on a clockwise disc tilts it to the left of its travel."""
     row = aero_row(DISC)
-    row[[a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP]] = [0.02, 0.0, 0.0, 0.0]
+    row[[a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.CM_SPIN]] = [0.02, 0.0, 0.0, 0.0, 0.0]
     v, spin, density = 20.0, -100.0, 1.2
     rate = rates(v, 0.0, 0.0, 0.0, 0.0, 1.0, spin, row, density, 0.0, 0.0)
     moment = 0.02 * 0.5 * density * v * v * row[a.AREA] * row[a.DIAMETER]
@@ -65,7 +65,7 @@ def test_steady_glide():
     """With lift and drag coefficients that do not change and no moment, a disc that falls long enough
     glides at tan γ = C_D / C_L, at the speed at which both together carry its weight."""
     row = aero_row(Disc("glider", 9, 5, -1, 2))
-    row[[a.CLA, a.DRAG_K, a.DRAG_K4, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.SPIN_DECAY]] = 0.0
+    row[[a.CLA, a.DRAG_K, a.DRAG_K4, a.CM_LOW, a.CM_B, a.CM_C, a.CM_TOP, a.CM_SPIN, a.SPIN_DECAY]] = 0.0
     row[a.CL0], row[a.CD0] = 0.5, 0.1
     y = np.array([0, 0, 5000.0, 15.0, 0, -3.0, 0, 0, 1.0, -100.0])
     for _ in range(2000):

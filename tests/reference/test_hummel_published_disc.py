@@ -33,7 +33,7 @@ def hummel_row():
 @pytest.mark.parametrize("degrees", [-5, 0, 5, 10, 15])
 def test_pitching_moment_at_small_angles(degrees):
     alpha = math.radians(degrees)
-    ours = pitching_slope(math.sin(alpha), hummel_row()) * math.cos(alpha)
+    ours = pitching_slope(math.sin(alpha), 0.5, hummel_row()) * math.cos(alpha)
     assert ours == pytest.approx(-0.08 + 0.43 * alpha, abs=0.004)
 
 

@@ -37,7 +37,8 @@ def top_rates(y, row, wind_x, wind_y, i_x, a0):
     alpha = math.asin(max(-1.0, min(1.0, -(along * n).sum())))
     e = math.sin(alpha) - row[10]
     curve = row[11] * e + row[12] * e * e if e > 0 else row[13] * e
-    moment_c = (row[9] + curve) * math.cos(alpha)
+    rim = abs((spun * n).sum()) / row[15] * row[3] / 2.0 / speed
+    moment_c = (row[9] + curve + row[16] * (rim - 0.5)) * math.cos(alpha)
     lift_c = (row[7] + row[8] * math.sin(alpha)) * math.cos(alpha)
     off = math.sin(alpha - a0)
     drag_c = row[4] + row[5] * off**2 + row[6] * off**4
@@ -61,7 +62,7 @@ def body(row):
     return np.array(
         [row[a.MASS], row[a.AREA], DENSITY, row[a.DIAMETER], row[a.CD0], row[a.DRAG_K], row[a.DRAG_K4],
          row[a.CL0], row[a.CLA], row[a.CM_LOW], row[a.CM_S0], row[a.CM_B], row[a.CM_C], row[a.CM_TOP],
-         row[a.SPIN_DECAY]]
+         row[a.SPIN_DECAY], row[a.INERTIA], row[a.CM_SPIN]]
     )  # fmt: skip
 
 

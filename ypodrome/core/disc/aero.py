@@ -8,7 +8,9 @@ Forms (s = sin of the angle of attack, all bounded at every attitude):
 * lift      C_L = (CL0 + CLa s) cos α
 * drag      C_D = CD0 + K sin²(α - α0) + K4 sin⁴(α - α0), K4 such that a disc falling flat has 1.1
 * pitching  C_M = m(s) cos α, with e = s - s0: m = low + top e below s0, a straight line through the
-  angles of ordinary flight, and low + b e + c e² above it. Nose-up is positive.
+  angles of ordinary flight, and low + b e + c e² above it. Nose-up is positive. As the disc slows and
+  its spin lasts, m grows by `spin` times the advance ratio (rim speed over speed through the air) less
+  that of a release.
 """
 
 from __future__ import annotations
@@ -24,8 +26,8 @@ from ypodrome.core.disc.fitted import FITTED
 from ypodrome.core.units import KG_PER_G, m_s_from_mph
 
 MASS, AREA, DIAMETER, INERTIA, CD0, DRAG_K, SIN_A0, COS_A0 = range(8)
-CL0, CLA, CM_LOW, CM_S0, CM_B, CM_C, CM_TOP, SPIN_DECAY, GRIP, DRAG_K4 = range(8, 18)
-ROW_SIZE = 18
+CL0, CLA, CM_LOW, CM_S0, CM_B, CM_C, CM_TOP, SPIN_DECAY, GRIP, DRAG_K4, CM_SPIN = range(8, 19)
+ROW_SIZE = 19
 """Columns of an aerodynamic row."""
 
 DIAMETER_M = 0.212
@@ -41,13 +43,18 @@ DRAG_MINIMUM_RAD = math.radians(-3.0)
 Fitted = Mapping[str, Sequence[float]]
 """Constants of the mapping: for every coefficient, one for each of the terms of the numbers."""
 
-TERMS = 15
+ANCHORS = ((9, 4, 0, 3), (3, 3, 0, 1), (9, 5, -1, 2), (7, 5, 0, 2), (12, 5, -1, 3), (5, 5, -1, 1))
+ANCHOR_REACH = (3.0, 1.0, 1.0, 1.0)
+"""Discs near which the mapping may bend away from the quadratic, those of which most is known, and how
+far that reaches in speed, glide, turn and fade (chosen)."""
+
+TERMS = 15 + len(ANCHORS)
 FITTED_COLUMNS = {"cd0": CD0, "drag_k": DRAG_K, "cl0": CL0, "cla": CLA, "cm_low": CM_LOW, "cm_s0": CM_S0,
-                  "cm_b": CM_B, "cm_c": CM_C, "cm_top": CM_TOP}  # fmt: skip
+                  "cm_b": CM_B, "cm_c": CM_C, "cm_top": CM_TOP, "cm_spin": CM_SPIN}  # fmt: skip
 LIMITS = {
     "cd0": (0.03, 0.2), "drag_k": (0.5, 1.0), "cl0": (0.0, 0.45), "cla": (1.1, 3.2),
     "cm_low": (-0.06, 0.06), "cm_s0": (0.03, 0.5), "cm_b": (0.2, 1.0), "cm_c": (0.3, 5.0),
-    "cm_top": (0.02, 0.3),
+    "cm_top": (0.02, 0.3), "cm_spin": (0.0, 0.2),
 }  # fmt: skip
 """Bounds of the coefficients for numbers no reference throw has: drag positive and rising with the
 angle of attack, lift too, the moment rising (chosen just outside what the reference discs have, which
@@ -83,13 +90,12 @@ def worn_numbers(disc: Disc) -> tuple[float, float, float, float]:
 
 def aero_row(disc: Disc, fitted: Fitted = FITTED) -> NDArray[np.float64]:
     """One row of coefficients [ROW_SIZE] for the compiled flight, SI and dimensionless."""
+    return row_with(disc, coefficients(worn_numbers(disc), fitted))
+
+
+def row_with(disc: Disc, fitted_coefficients: NDArray[np.float64]) -> NDArray[np.float64]:
+    """A disc's row with given coefficients, in the order of FITTED_COLUMNS, in place of the mapping's."""
     row = np.empty(ROW_SIZE)
-    _fill_body(row, disc)
-    _fill_coefficients(row, worn_numbers(disc), fitted)
-    return row
-
-
-def _fill_body(row: NDArray[np.float64], disc: Disc) -> None:
     radius_m = DIAMETER_M / 2.0
     mass_kg = disc.weight_g * KG_PER_G
     row[MASS] = mass_kg
@@ -100,6 +106,9 @@ def _fill_body(row: NDArray[np.float64], disc: Disc) -> None:
     row[COS_A0] = math.cos(DRAG_MINIMUM_RAD)
     row[SPIN_DECAY] = SPIN_DECAY_1_S
     row[GRIP] = GRIP_BY_PLASTIC[disc.plastic]
+    row[list(FITTED_COLUMNS.values())] = fitted_coefficients
+    row[DRAG_K4] = BROADSIDE_CD - row[CD0] - row[DRAG_K]
+    return row
 
 
 def plausible(numbers: tuple[float, float, float, float]) -> tuple[float, float, float, float]:
@@ -117,20 +126,19 @@ def plausible(numbers: tuple[float, float, float, float]) -> tuple[float, float,
 
 
 def number_terms(numbers: tuple[float, float, float, float]) -> NDArray[np.float64]:
-    """The fifteen terms [TERMS] of the flight numbers that every coefficient is a sum of: the quadratic in
-    four numbers around 9/4.5/-1/2."""
+    """The terms [TERMS] of the flight numbers that every coefficient is a sum of: the quadratic in four
+    numbers around 9/4.5/-1/2, fifteen terms, and the nearness to each anchor."""
     speed, glide, turn, fade = plausible(numbers)
     w, g, t, f = (speed - 9.0) / 6.0, glide - 4.5, turn + 1.0, fade - 2.0
     squares = (w * w, g * g / 4.0, t * t / 4.0, f * f / 4.0)
     products = (w * g / 2.0, w * t / 2.0, w * f / 2.0, g * t / 4.0, g * f / 4.0, t * f / 4.0)
-    return np.array([1.0, w, g, t, f, *squares, *products])
+    away = (np.array((speed, glide, turn, fade)) - np.array(ANCHORS)) / np.array(ANCHOR_REACH)
+    nearness = np.exp(-0.5 * (away**2).sum(axis=1))
+    return np.array([1.0, w, g, t, f, *squares, *products, *nearness])
 
 
-def _fill_coefficients(
-    row: NDArray[np.float64], numbers: tuple[float, float, float, float], fitted: Fitted
-) -> None:
-    terms = number_terms(numbers)
-    for name, column in FITTED_COLUMNS.items():
-        least, most = LIMITS[name]
-        row[column] = min(most, max(least, float(np.dot(fitted[name], terms))))
-    row[DRAG_K4] = BROADSIDE_CD - row[CD0] - row[DRAG_K]
+def coefficients(numbers: tuple[float, float, float, float], fitted: Fitted) -> NDArray[np.float64]:
+    """The mapping's coefficients [-] for flight numbers, in the order of FITTED_COLUMNS, within LIMITS."""
+    values = np.array([fitted[name] for name in FITTED_COLUMNS]) @ number_terms(numbers)
+    least, most = np.array([LIMITS[name] for name in FITTED_COLUMNS]).T
+    return np.asarray(np.clip(values, least, most))

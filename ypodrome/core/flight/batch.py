@@ -19,6 +19,7 @@ from ypodrome.core.disc.aero import (
     CM_B,
     CM_C,
     CM_LOW,
+    CM_SPIN,
     CM_TOP,
     DRAG_K,
     DRAG_K4,
@@ -155,7 +156,7 @@ def fly_one(
             for column in range(ROW_SIZE):
                 row[column] = aero[column]
             row[CL0] = row[CLA] = row[DRAG_K] = row[DRAG_K4] = 0.0
-            row[CM_LOW] = row[CM_B] = row[CM_C] = row[CM_TOP] = 0.0
+            row[CM_LOW] = row[CM_B] = row[CM_C] = row[CM_TOP] = row[CM_SPIN] = 0.0
             row[CD0] = TUMBLING_DRAG
             if contacts == 0 and tally[HIT_ID] >= 0.0:
                 out[AIR_HIT] = 1.0

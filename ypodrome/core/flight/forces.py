@@ -23,6 +23,7 @@ from ypodrome.core.disc.aero import (
     CM_C,
     CM_LOW,
     CM_S0,
+    CM_SPIN,
     CM_TOP,
     COS_A0,
     DIAMETER,
@@ -38,6 +39,10 @@ MOST_MOMENT = 0.4
 """Bound on C_M / cos α at attitudes far from any flight that was fitted (chosen: plates in a stream
 stay below it; it keeps a disc thrown broadside from spinning up the step)."""
 
+USUAL_ADVANCE = 0.5
+"""Advance ratio at which the moment is what the disc's own curve says: a backhand as it leaves the hand
+[common practice]."""
+
 LOWEST_WIND_HEIGHT_M = 0.1
 """The wind profile is read no lower than this (chosen: about a disc's own half width)."""
 
@@ -45,9 +50,9 @@ INVERSE_LOG = 1.0 / math.log((REFERENCE_HEIGHT_M + ROUGHNESS_M) / ROUGHNESS_M)
 
 
 @kernel
-def pitching_slope(s: float, row: NDArray[np.float64]) -> float:
-    """C_M / cos α as a function of s = sin α [-]."""
-    m = row[CM_LOW]
+def pitching_slope(s: float, advance: float, row: NDArray[np.float64]) -> float:
+    """C_M / cos α [-] at s = sin α and an advance ratio: rim speed over speed through the air."""
+    m = row[CM_LOW] + row[CM_SPIN] * (advance - USUAL_ADVANCE)
     e = s - row[CM_S0]
     if e > 0.0:
         m += e * (row[CM_B] + row[CM_C] * e)
@@ -93,7 +98,8 @@ def rates(
     pressure_area = 0.5 * density * airspeed * airspeed * row[AREA]
     force = pressure_area / row[MASS]
     along = lift * s - drag
-    turn = pitching_slope(s, row) * pressure_area * row[DIAMETER] / (row[INERTIA] * spin)
+    moment = pitching_slope(s, 0.5 * row[DIAMETER] * abs(spin) * inverse, row)
+    turn = moment * pressure_area * row[DIAMETER] / (row[INERTIA] * spin)
     return (
         force * (lift * nx + along * ux),
         force * (lift * ny + along * uy),

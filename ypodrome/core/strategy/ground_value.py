@@ -132,7 +132,7 @@ class GroundValue:
         distance = np.hypot(*(lies - self.pin).T)
         order = np.argsort(distance)
         lies, distance = lies[order], distance[order]
-        self._neighbours = Neighbours(self.situation.scene, lies)
+        self._neighbours = Neighbours(self.situation.scene, lies, NEIGHBOURS)
         ring = ((distance - INNER_M) // RING_M).astype(int)
         for r in np.unique(ring):
             here = lies[ring == r]
@@ -141,7 +141,7 @@ class GroundValue:
             self.outlooks = np.concatenate([self.outlooks, values])
             self.combos = np.concatenate([self.combos, combos])
             self.targets = np.concatenate([self.targets, targets])
-            self._nearest = self._neighbours.table(len(self.lies), NEIGHBOURS)
+            self._nearest = self._neighbours.let_in(len(self.lies))
 
     def _sample(self) -> NDArray[np.float64]:
         """Lies on a triangular grid over the hole, in bounds, outside the putting area.

@@ -35,9 +35,9 @@ STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
 
 
 class Neighbours:
-    """Nearest sampled lies on foot, by cell."""
+    """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait."""
 
-    def __init__(self, scene: Scene, lies: NDArray[np.float64]) -> None:
+    def __init__(self, scene: Scene, lies: NDArray[np.float64], most: int) -> None:
         west, south, east, north = scene.bounds
         self._origin = np.array([west, south])
         self._shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
@@ -48,6 +48,9 @@ class Neighbours:
         on_foot = dijkstra(_graph(blocked, self._shape), indices=sources, limit=FARTHEST_M)
         straight = np.hypot(*(centres[None] - lies[:, None]).transpose(2, 0, 1))
         self._cost = np.ascontiguousarray(np.where(np.isfinite(on_foot), on_foot, DETOUR_M + straight).T)
+        self._most, self._let_in = most, 0
+        self._near = np.empty((len(centres), 0), np.int64)
+        self._near_cost = np.empty((len(centres), 0))
 
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
@@ -55,16 +58,18 @@ class Neighbours:
         rows, columns = self._shape
         return np.clip(i, 0, rows - 1) * columns + np.clip(j, 0, columns - 1)
 
-    def table(self, count: int, most: int) -> NDArray[np.int64]:
-        """For every cell the `most` nearest of the first `count` lies [cells, most]. Where only some are
-        near on foot, the nearest stands in for the others."""
-        cost = self._cost[:, :count]
-        few = np.argpartition(cost, min(most, count) - 1, axis=1)[:, :most]
-        order = np.argsort(np.take_along_axis(cost, few, axis=1), axis=1, kind="stable")
-        nearest = np.take_along_axis(few, order, axis=1)
-        found = np.take_along_axis(cost, nearest, axis=1)
-        alike = (found < DETOUR_M) | (found[:, :1] >= DETOUR_M)
-        return np.where(alike, nearest, nearest[:, :1])
+    def let_in(self, count: int) -> NDArray[np.int64]:
+        """Let the first `count` lies speak: for every cell the `most` nearest of them [cells, most]. Where
+        only some are near on foot, the nearest stands in for the others."""
+        new = np.arange(self._let_in, count)
+        lies = np.concatenate([self._near, np.tile(new, (len(self._cost), 1))], axis=1)
+        cost = np.concatenate([self._near_cost, self._cost[:, new]], axis=1)
+        order = np.argsort(cost, axis=1, kind="stable")[:, : self._most]
+        self._near = np.take_along_axis(lies, order, axis=1)
+        self._near_cost = np.take_along_axis(cost, order, axis=1)
+        self._let_in = count
+        alike = (self._near_cost < DETOUR_M) | (self._near_cost[:, :1] >= DETOUR_M)
+        return np.where(alike, self._near, self._near[:, :1])
 
     def _centres(self) -> NDArray[np.float64]:
         rows, columns = self._shape
