@@ -30,8 +30,12 @@ def test_misses_move_the_end_the_way_players_know(demo, values):
     """[common practice]: more hyzer ends left, nose up ends short, harder ends farther."""
     trial = bench.trial_from(demo, values)
     flight, ghosts = bench.fly_trial(demo, trial).out, bench.fly_ghosts(demo, trial)
-    assert ghosts["5° more hyzer"].out[result.REST_Y] > flight[result.REST_Y]
-    assert ghosts["5° less hyzer"].out[result.REST_Y] < flight[result.REST_Y]
+
+    def left(out):
+        return out[result.REST_Y] / out[result.REST_X]
+
+    assert left(ghosts["5° more hyzer"].out) > left(flight)
+    assert left(ghosts["5° less hyzer"].out) < left(flight)
     assert ghosts["3° nose up"].out[result.REST_X] < flight[result.REST_X]
     assert ghosts["5 % harder"].out[result.REST_X] > flight[result.REST_X]
     assert ghosts["5 % softer"].out[result.REST_X] < flight[result.REST_X]
