@@ -65,7 +65,7 @@ class Fit:
         for disc, x in zip(DISCS, TERMS_OF @ mapping.T, strict=True):
             self.trials.of[disc] = DiscTrials(self.row(disc, x))
         for disc in DISCS:
-            self.weighed(disc)
+            self.weighed(disc)  # asks for the throws
         self.fly_all(mapping)
 
     def row(self, disc: Numbers, x: NDArray[np.float64]) -> NDArray[np.float64]:
