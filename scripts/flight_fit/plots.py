@@ -10,7 +10,7 @@ from matplotlib import rc_context
 from matplotlib.figure import Figure
 
 from scripts.flight_fit.references import reference_misses
-from scripts.flight_fit.trials import Trials
+from scripts.flight_fit.trials import Trials, name
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.disc import aero as a
 from ypodrome.core.disc.aero import nominal_speed_m_s
@@ -25,10 +25,6 @@ ANGLES_DEG = np.linspace(-10.0, 35.0, 91)
 MEASURES = ("distance_m", "right", "back", "apex", "hang_s")
 
 
-def _name(numbers) -> str:
-    return "/".join(map(str, numbers))
-
-
 def _save(figure: Figure, file: Path) -> None:
     with rc_context({"svg.hashsalt": "ypodrome"}):
         figure.savefig(file, metadata={"Date": None}, bbox_inches="tight")
@@ -39,7 +35,7 @@ def flights(trials: Trials, folder: Path) -> None:
     plan, side = figure.subplots(2, 1, sharex=True)
     for numbers, look in zip(SHOWN, LOOKS, strict=True):
         path = trials.flight(numbers, Release(nominal_speed_m_s(numbers[0]))).path[:-1]
-        plan.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=_name(numbers))
+        plan.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=name(numbers))
         side.plot(path[:, 1], path[:, 3], color=INK, linestyle=look)
     plan.set_ylabel("left, m")
     side.set_ylabel("height, m")
@@ -58,7 +54,7 @@ def coefficients(folder: Path) -> None:
         drag = row[a.CD0] + row[a.DRAG_K] * off**2 + row[a.DRAG_K4] * off**4
         moment = np.array([pitching_slope(x, USUAL_ADVANCE, row) for x in s]) * c
         for axis, values in zip(axes, ((row[a.CL0] + row[a.CLA] * s) * c, drag, moment), strict=True):
-            axis.plot(ANGLES_DEG, values, color=INK, linestyle=look, label=_name(numbers))
+            axis.plot(ANGLES_DEG, values, color=INK, linestyle=look, label=name(numbers))
     for axis, title in zip(axes, ("lift", "drag", "pitching moment"), strict=True):
         axis.set_title(title)
         axis.set_xlabel("angle of attack, degrees")
@@ -93,10 +89,10 @@ def shapes(trials: Trials, folder: Path) -> None:
         ("turnover 9/5/-3/1, 5° anhyzer", (9, 5, -3, 1), v9, -5, 9),
         ("straight 7/5/0/2", (7, 5, 0, 2), nominal_speed_m_s(7), 0, 9),
     )
-    for (name, numbers, speed, hyzer, launch), look in zip(lines, LOOKS, strict=True):
+    for (line, numbers, speed, hyzer, launch), look in zip(lines, LOOKS, strict=True):
         release = Release(speed, hyzer_rad=math.radians(hyzer), launch_rad=math.radians(launch))
         path = trials.flight(numbers, release).path[:-1]
-        axis.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=name)
+        axis.plot(path[:, 1], path[:, 2], color=INK, linestyle=look, label=line)
     axis.set_aspect("equal")
     axis.set_xlabel("forward, m")
     axis.set_ylabel("left, m")

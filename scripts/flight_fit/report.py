@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from scripts.flight_fit.behaviours import behaviour_misses
 from scripts.flight_fit.references import DISCS, measures, reference_misses
-from scripts.flight_fit.trials import Numbers, Trials
+from scripts.flight_fit.trials import Trials, name
 from ypodrome.core.disc.reference_throws import NUMBERS
 
 HEAD = """# Residuals of the flight fit
@@ -31,17 +31,13 @@ def residual_tables(trials: Trials) -> str:
         found, misses = measures(trials, numbers), reference_misses(trials, numbers)
         outside = ", ".join(f"{k} {v:+.2f}" for k, v in misses.items() if abs(v) > 1)
         rows.append(
-            f"| {_name(numbers)} | {found['distance_m']:.1f} | {100 * found['right']:.1f}"
+            f"| {name(numbers)} | {found['distance_m']:.1f} | {100 * found['right']:.1f}"
             f" | {100 * found['back']:.1f} | {100 * found['apex']:.1f} | {found['hang_s']:.2f}"
             f" | {outside} |\n"
         )
     shown = [
-        f"| {_name(numbers)} | {name} | {miss:.2f} |\n"
+        f"| {name(numbers)} | {behaviour} | {miss:.2f} |\n"
         for numbers in DISCS
-        for name, miss in behaviour_misses(trials, numbers).items()
+        for behaviour, miss in behaviour_misses(trials, numbers).items()
     ]
     return HEAD + "".join(rows) + BEHAVIOURS + "".join(shown)
-
-
-def _name(numbers: Numbers) -> str:
-    return "/".join(map(str, numbers))

@@ -21,6 +21,12 @@ from ypodrome.core.units import m_s_from_mph
 
 Numbers = tuple[float, float, float, float]
 
+
+def name(numbers: Numbers) -> str:
+    """Flight numbers as players write them: 9/5/-1/2."""
+    return "/".join(map(str, numbers))
+
+
 STILL = Wind()
 HEAD, TAIL = Wind(m_s_from_mph(10), 90.0), Wind(m_s_from_mph(10), 270.0)
 FROM_RIGHT = Wind(m_s_from_mph(13), 180.0)
