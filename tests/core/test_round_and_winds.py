@@ -129,3 +129,11 @@ def test_a_wall_across_everything_leaves_no_room_but_a_plan(demo_thrower, demo_b
     plan = plan_hole(Situation(hole(barriers=(wall,)), demo_thrower, demo_bag, Air()))
     assert plan.options[0].chances["circle1"] < 0.05
     assert plan.options[0].chances["obstacle"] > 0.7
+
+
+@pytest.mark.parametrize(
+    ("wind", "message"), [((402.3,), "67 mph.*900 mph"), ((3.0, 0.0, 60.0), "gust.*101 mph")]
+)
+def test_a_wind_nobody_throws_in_is_refused_in_both_units(wind, message):
+    with pytest.raises(ValueError, match=message):
+        Wind(*wind)

@@ -10,6 +10,11 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from ypodrome.core.units import mph
+
+FASTEST_M_S, HARDEST_GUST_M_S = 30.0, 45.0
+"""Beyond these nobody throws (chosen)."""
+
 REFERENCE_HEIGHT_M = 2.0
 """Height at which the stated wind is felt: a hand-held meter or a face. Chosen: that is where
 players read it."""
@@ -44,10 +49,13 @@ class Wind:
         for name in ("speed_m_s", "from_deg", "gust_m_s"):
             if not math.isfinite(getattr(self, name)):
                 raise ValueError(f"wind {name} must be a finite number")
-        if not 0.0 <= self.speed_m_s <= 30.0:
-            raise ValueError(f"wind speed_m_s must be between 0 and 30, got {self.speed_m_s}")
-        if not 0.0 <= self.gust_m_s <= 45.0:
-            raise ValueError(f"wind gust_m_s must be between 0 and 45, got {self.gust_m_s}")
+        limits = (("wind", self.speed_m_s, FASTEST_M_S), ("gust", self.gust_m_s, HARDEST_GUST_M_S))
+        for what, given, most in limits:
+            if not 0.0 <= given <= most:
+                raise ValueError(
+                    f"the {what} must be from 0 to {most:.0f} m/s ({mph(most):.0f} mph), "
+                    f"got {given:.1f} m/s ({mph(given):.0f} mph)"
+                )
 
     @property
     def gust_sd_m_s(self) -> float:
