@@ -71,7 +71,7 @@ def test_an_own_aim_is_kept_when_the_wind_changes(demo_plan):
     ("values", "words"),
     [
         ({"wind_m_s": "strong"}, "wind_m_s must be a number"),
-        ({"wind_m_s": 200}, "between 0 and 30"),
+        ({"wind_m_s": 200}, "from 0 to 30 m/s"),
         ({"posture": "bold"}, "posture"),
         ({"without": ["backhand", "forehand"]}, "must stay on"),
         ({"without": "all"}, "without"),

@@ -91,7 +91,7 @@ def test_replan_choose_and_aim_answer_with_drawings(demo_plan, client):
     [
         ("replan", "nonsense", "not JSON"),
         ("replan", "[]", "object"),
-        ("replan", '{"wind_m_s": 99}', "between 0 and 30"),
+        ("replan", '{"wind_m_s": 99}', "from 0 to 30 m/s"),
         ("choose", '{"rank": 40}', "no option 40"),
         ("choose", '{"rank": "x"}', "invalid literal"),
         ("aim", '{"rank": 1, "aim_left_deg": 200}', "within 90"),
