@@ -8,7 +8,7 @@ from scipy.integrate import solve_ivp
 
 from tests.reference.test_against_solve_ivp import derivative, initial_state
 from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.flight.batch import STEP_S, fly_batch
+from ypodrome.core.flight.batch import fly_batch
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.ground.field import open_field
@@ -30,7 +30,7 @@ def arguments(field, n, scattered=False):
     if scattered:
         releases = scatter(RELEASE[None], PRESETS["club"], np.ones(1), standard_draws(n, 1))[0]
     seeds = np.arange(1, n + 1) if scattered else zeros
-    return (releases, zeros, ROW[None], np.full((n, 2), 3.0), 1.225, seeds, field, STEP_S)
+    return (releases, zeros, ROW[None], np.full((n, 2), 3.0), 1.225, seeds, field, 1.0)
 
 
 def sixty_trees() -> Scene:

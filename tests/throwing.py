@@ -31,7 +31,7 @@ def throw(
     kind: Throw = Throw.RHBH,
     surface: str = "cut_grass",
     field: Field | None = None,
-    step_s: float = b.STEP_S,
+    step_scale: float = 1.0,
     height: float = 1.2,
     seed: int = 0,
 ) -> Flight:
@@ -42,7 +42,9 @@ def throw(
     )  # fmt: skip
     air = Air(DENSITY, Wind(m_s_from_mph(wind_mph), wind_from))
     row = aero_row(Disc("test", *numbers))
-    return fly_row(row, release.row(), air.wind_vector(), DENSITY, field or open_field(surface), step_s, seed)
+    return fly_row(
+        row, release.row(), air.wind_vector(), DENSITY, field or open_field(surface), step_scale, seed
+    )
 
 
 def throw_to_height(numbers, mph: float, land_height_m: float) -> Flight:

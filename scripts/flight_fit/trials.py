@@ -52,7 +52,7 @@ class DiscTrials:
         zeros = np.zeros(len(self.releases), np.int64)
         self.out = b.fly_batch(
             np.array(self.releases), zeros, row[None], np.array(self.winds), Air().density_kg_m3, zeros,
-            FIELD, b.STEP_S,
+            FIELD, 1.0,
         )  # fmt: skip
 
 

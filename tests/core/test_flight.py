@@ -61,7 +61,7 @@ def test_halving_the_step_moves_the_landing_little(numbers, power, hyzer, launch
     """Less than 0.3 m up to a quarter more than the speed a disc is made for."""
     mph = power * (36.0 + 1.9 * numbers[0])
     coarse = throw(numbers, mph, hyzer=hyzer, launch=launch).out
-    fine = throw(numbers, mph, hyzer=hyzer, launch=launch, step_s=b.STEP_S / 2).out
+    fine = throw(numbers, mph, hyzer=hyzer, launch=launch, step_scale=0.5).out
     gap = math.hypot(coarse[b.CARRY_X] - fine[b.CARRY_X], coarse[b.CARRY_Y] - fine[b.CARRY_Y])
     assert gap < 0.3
 

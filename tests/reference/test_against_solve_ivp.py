@@ -56,7 +56,7 @@ def test_landing_and_bank_agree(numbers, kind, speed, hyzer, launch, wind):
     """Within 0.1 m and 0.2° at the same time, just before the ground (step 0.02 s)."""
     row = aero_row(Disc("x", *numbers))
     release = Release(speed, kind, math.radians(hyzer), 0.0, math.radians(launch)).row()
-    path = fly_row(row, release, wind, DENSITY, open_field(), step_s=0.02).path
+    path = fly_row(row, release, wind, DENSITY, open_field(), step_scale=0.2).path
     last = path[:-1][path[:-1, 3] > 0.3][-1]
     start = initial_state(speed, kind, math.radians(hyzer), math.radians(launch), release[8])
     exact = solve_ivp(derivative, (0.0, last[0]), start, args=(row, wind), rtol=1e-9, atol=1e-10)

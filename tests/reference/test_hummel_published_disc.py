@@ -56,7 +56,7 @@ def test_it_lands_where_the_published_coefficients_land_it():
     """Within 3 % of the distance: sin α for α is the only difference."""
     release = Release(SPEED, launch_rad=LAUNCH, height_m=1.0).row()
     release[8] = SPIN
-    path = fly_row(hummel_row(), release, (0.0, 0.0), DENSITY, open_field(), step_s=0.02).path
+    path = fly_row(hummel_row(), release, (0.0, 0.0), DENSITY, open_field(), step_scale=0.2).path
     last = path[:-1][path[:-1, 3] > 0.2][-1]
     start = [0, 0, 1.0, SPEED * math.cos(LAUNCH), 0, SPEED * math.sin(LAUNCH), -math.sin(LAUNCH), 0,
              math.cos(LAUNCH)]  # fmt: skip

@@ -25,7 +25,7 @@ from ypodrome.core.disc.aero import (
     DRAG_K4,
     ROW_SIZE,
 )
-from ypodrome.core.flight.forces import rk4_step
+from ypodrome.core.flight.forces import rk4_step, step_length_s
 from ypodrome.core.flight.obstacles import (
     EXPOSURE,
     HIT_ID,
@@ -69,9 +69,6 @@ and right of the aim before contact, landing speed, descent, tilt to the fade si
 feature that stopped it (-1 none, -2 the basket), last place in bounds, mandatory missed, hazard met
 in the air, whether anything but the basket touched it before it first reached the ground, and
 whether it is in the basket. A flight without scatter passes through the basket."""
-
-STEP_S = 0.1
-"""Integration step. Halving it moves the landing by less than 0.3 m (tests/core/test_flight.py)."""
 
 LONGEST_FLIGHT_S = 25.0
 MOST_CONTACTS = 6
@@ -117,13 +114,16 @@ def fly_one(
     density: float,
     seed: int,
     field: Field,
-    step_s: float,
+    step_scale: float,
     out: NDArray[np.float64],
     path: NDArray[np.float64],
     work: NDArray[np.float64],
     random: NDArray[np.uint64],
 ) -> int:
-    """Fly one release to rest. Seed 0 flies without scatter. Returns the rows written to `path`."""
+    """Fly one release to rest. Seed 0 flies without scatter. Returns the rows written to `path`.
+
+    `step_scale` is 1 for the usual steps, 0.5 for steps half as long.
+    """
     y, p, tally, inside, tumbling = work[0], work[1], work[2], work[3], work[4]
     luck = release[SIDE] if seed != 0 else 0.0
     random[0] = np.uint64(seed)
@@ -149,7 +149,9 @@ def fly_one(
         shelter = field.shelter[i, j]
         p[0], p[1], p[2] = y[0], y[1], y[2]
         gap_before = y[2] - ground
-        rk4_step(y, step_s, row, density, shelter * wind_x, shelter * wind_y, ground)
+        local_x, local_y = shelter * wind_x, shelter * wind_y
+        step_s = step_scale * step_length_s(y, row, density, local_x, local_y)
+        rk4_step(y, step_s, row, density, local_x, local_y, ground)
         time_s += step_s
         if meet_obstacles(field, p, y, ground, tally, random, luck):
             row = tumbling
@@ -217,7 +219,7 @@ def fly_batch(
     density: float,
     seeds: NDArray[np.int64],
     field: Field,
-    step_s: float,
+    step_scale: float,
 ) -> NDArray[np.float64]:
     """Fly n releases [n, RELEASE_SIZE] with the disc rows aero[discs], each in its own wind [n, 2].
 
@@ -231,6 +233,6 @@ def fly_batch(
     for k in range(n):
         fly_one(
             releases[k], aero[discs[k]], winds[k, 0], winds[k, 1], density, seeds[k], field,
-            step_s, out[k], path, work, random,
+            step_scale, out[k], path, work, random,
         )  # fmt: skip
     return out

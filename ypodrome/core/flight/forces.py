@@ -46,6 +46,14 @@ USUAL_ADVANCE = 0.5
 LOWEST_WIND_HEIGHT_M = 0.1
 """The wind profile is read no lower than this (chosen: about a disc's own half width)."""
 
+STEP_SHARE = 0.55
+"""A step is this share of the time in which lift bends the path into the disc's plane, 2 m / (ρ A CLa u),
+the fastest thing in a flight: about 1.8 m of way (chosen: the coarsest that holds the landing to 0.3 m
+when the step is halved, tests/core/test_flight.py)."""
+
+LONGEST_STEP_S = 0.2
+"""Chosen: the path sags by 5 cm from a straight line in this time."""
+
 INVERSE_LOG = 1.0 / math.log((REFERENCE_HEIGHT_M + ROUGHNESS_M) / ROUGHNESS_M)
 
 
@@ -108,6 +116,17 @@ def rates(
         turn * (uz * nx - ux * nz),
         turn * (ux * ny - uy * nx),
     )
+
+
+@kernel
+def step_length_s(
+    y: NDArray[np.float64], row: NDArray[np.float64], density: float, wind_x: float, wind_y: float
+) -> float:
+    """Time [s] that one step from `y` may take in a wind [m/s]: short while the disc is fast."""
+    ux, uy = y[3] - wind_x, y[4] - wind_y
+    airspeed = math.sqrt(ux * ux + uy * uy + y[5] * y[5])
+    bending = 0.5 * density * row[AREA] * row[CLA] * airspeed / row[MASS]
+    return min(LONGEST_STEP_S, STEP_SHARE / (bending + 1e-9))
 
 
 @kernel

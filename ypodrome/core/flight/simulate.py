@@ -50,11 +50,11 @@ class Flight:
 
 
 def fly(
-    disc: Disc, release: Release, air: Air, field: Field, step_s: float = b.STEP_S, seed: int = 0
+    disc: Disc, release: Release, air: Air, field: Field, step_scale: float = 1.0, seed: int = 0
 ) -> Flight:
     """Fly one throw and keep its path. Seed 0: the most likely flight, without scatter."""
     return fly_row(aero_row(disc), release.row(), air.wind_vector(), air.density_kg_m3, field,
-                   step_s, seed)  # fmt: skip
+                   step_scale, seed)  # fmt: skip
 
 
 def fly_row(
@@ -63,14 +63,14 @@ def fly_row(
     wind: tuple[float, float],
     density: float,
     field: Field,
-    step_s: float = b.STEP_S,
+    step_scale: float = 1.0,
     seed: int = 0,
 ) -> Flight:
     """As `fly`, from rows."""
     out = np.empty(b.OUT_SIZE)
     path = np.empty((PATH_ROWS, b.PATH_SIZE))
     work, random = np.empty((5, ROW_SIZE)), np.zeros(1, np.uint64)
-    rows = b.fly_one(release, aero, wind[0], wind[1], density, seed, field, step_s, out, path, work,
+    rows = b.fly_one(release, aero, wind[0], wind[1], density, seed, field, step_scale, out, path, work,
                      random)  # fmt: skip
     return Flight(out, path[:rows].copy())
 
@@ -83,7 +83,7 @@ def fly_many(
     density: float,
     seeds: NDArray[np.int64],
     field: Field,
-    step_s: float = b.STEP_S,
+    step_scale: float = 1.0,
 ) -> NDArray[np.float64]:
     """Fly n throws [n, RELEASE_SIZE] on all cores; see `batch.fly_batch`. Returns [n, OUT_SIZE]."""
     n = len(releases)
@@ -92,7 +92,7 @@ def fly_many(
 
     def share(part: int) -> NDArray[np.float64]:
         s = slice(edges[part], edges[part + 1])
-        return b.fly_batch(releases[s], discs[s], aero, winds[s], density, seeds[s], field, step_s)
+        return b.fly_batch(releases[s], discs[s], aero, winds[s], density, seeds[s], field, step_scale)
 
     if parts == 1:
         return share(0)
