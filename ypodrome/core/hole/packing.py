@@ -24,8 +24,8 @@ CELL_M = 1.0
 
 HEIGHT_NODE_M = 4.0
 LONGEST_STEP_M = 4.0
-"""Obstacles are filed in every bin within this distance: a step never skips one (45 m/s x 0.1 s)."""
-
+"""Obstacles are filed in every bin within this distance of them and looked up from the middle of a step,
+so that none is skipped: no step is longer than 8 m (flight/forces.py; 45 m/s with 20 m/s behind)."""
 
 UNKNOWN_WOODS_M, UNKNOWN_WOODS_PER_M = 12.0, 0.08
 """Height and chance per metre of woods nobody has measured (chosen: between open and thick)."""

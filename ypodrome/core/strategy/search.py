@@ -19,11 +19,12 @@ from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
 
 POWER_STEPS = (-0.05, 0.0, 0.04)
-PLACEMENTS = 6
-PLACEMENT_GAP_M = 12.0
+PLACEMENTS, PLACEMENT_GAP_M = 10, 12.0
+"""Placements tried on longer holes and how far apart they are (chosen: six missed the better side of a
+hole by a tenth of a throw, fourteen find no more)."""
 LAYUP_BANDS, SHORTEST_LAYUP_M = ((0.5, 0.72), (0.72, 0.9)), 60.0
 """Shares of the distance in which a bail-out is looked for, and how far a hole must be for one to make
 sense (chosen)."""
@@ -39,14 +40,19 @@ WIDEST_BEND_RAD = 0.7
 """Lines that bend more than this (40°) are left out while there are others: nobody trusts an aim so far
 off the mark (chosen)."""
 
+MOST_LEAN_RAD = 0.35
+"""So much of a bend (20°) may be owed to wind and slope in a line that is looked at while there are others:
+how far a wind carries a disc is the least certain part of a flight (chosen)."""
+
 FEWEST_OF_KIND = 12
 MOST_MET = 2.5
 """Hazard beyond which a line is not worth drawing samples of: 8 in 100 get through."""
 
 
 FIRST_LOOK = 3
-"""A first look takes this fraction of the screening draws, and lets this fraction of the throws go on
-(chosen: of the fourteen best after all draws 98 in 100 go on, over the demo holes)."""
+"""A first look takes this fraction of the screening draws, and lets this fraction of the throws go on, or
+this many times the leaders if that is more (chosen: of the fourteen best after all draws 98 in 100 go on,
+over the demo holes)."""
 
 
 @dataclass(frozen=True)
@@ -63,7 +69,7 @@ class Effort:
     aim_steps_m: tuple[float, ...]
 
 
-THOROUGH = Effort(12, 40, 400, 14, 5, 9, (-9.0, -4.5, 0.0, 4.5, 9.0))
+THOROUGH = Effort(12, 40, 400, 20, 5, 9, (-9.0, -4.5, 0.0, 4.5, 9.0))
 """For the throw in hand (chosen: twice the draws moved the expected score by about 0.02)."""
 
 QUICK = Effort(9, 24, 160, 6, 2, 3, (-6.0, 0.0, 6.0))
@@ -116,8 +122,8 @@ def search(
         return rank(throws, effort.aim_draws)
 
     rough = rank(solved, effort.screen_draws // FIRST_LOOK)
-    fewest = FIRST_LOOK * effort.per_kind
-    solved = solved.take(_leaders(arsenal, solved, rough, len(solved) // FIRST_LOOK, fewest))
+    most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
+    solved = solved.take(_leaders(arsenal, solved, rough, most, FIRST_LOOK * effort.per_kind))
     costs = rank(solved, effort.screen_draws)
     solved = solved.take(_leaders(arsenal, solved, costs, effort.leaders, effort.per_kind))
     aims = _aim_variants(solved, lie, value.pin, effort.aim_steps_m)
@@ -226,8 +232,10 @@ def layups(value: GroundValue, lie: NDArray, gap: float) -> list[NDArray[np.floa
 
 
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
-    """Drop throws that bend wildly, or whose mean flight is stopped save the clearest few of each kind."""
-    tame = np.abs(solved.bend) <= WIDEST_BEND_RAD
+    """Drop throws that bend wildly or lean on the wind, or whose mean flight is stopped save the clearest
+    few of each kind."""
+    lean = solved.bend - usual_bend(arsenal, solved)
+    tame = (np.abs(solved.bend) <= WIDEST_BEND_RAD) & (np.abs(lean) <= MOST_LEAN_RAD)
     if tame.any():
         solved = solved.take(np.flatnonzero(tame))
     out = mean_flights(situation, arsenal, solved)

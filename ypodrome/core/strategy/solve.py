@@ -105,6 +105,11 @@ def solve(
     return Solved(combo, release, power, miss, aim)
 
 
+def usual_bend(arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
+    """Bend [n, rad] of the same throws in still air over level ground."""
+    return -_by_power(arsenal.drift[throws.combo], throws.power)[0]
+
+
 def _first_power(table: NDArray, distance: NDArray) -> NDArray[np.float64]:
     k = np.clip((table < distance[:, None]).sum(axis=1), 1, len(POWERS) - 1)
     rows = np.arange(len(table))
