@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 from scipy.sparse import csr_array
 from scipy.sparse.csgraph import dijkstra
 from scipy.spatial import cKDTree
+from scipy.spatial.distance import cdist
 from shapely.ops import unary_union
 
 from ypodrome.core.hole.scene import Scene
@@ -45,9 +46,8 @@ class Neighbours:
         blocked = _blocked(scene, centres)
         free = np.flatnonzero(~blocked)
         sources = free[cKDTree(centres[free]).query(lies)[1]]
-        on_foot = dijkstra(_graph(blocked, self._shape), indices=sources, limit=FARTHEST_M)
-        straight = np.hypot(*(centres[None] - lies[:, None]).transpose(2, 0, 1))
-        self._cost = np.ascontiguousarray(np.where(np.isfinite(on_foot), on_foot, DETOUR_M + straight).T)
+        on_foot = dijkstra(_graph(blocked, self._shape), indices=sources, limit=FARTHEST_M).T
+        self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
         self._most, self._let_in = most, 0
         self._near = np.empty((len(centres), 0), np.int64)
         self._near_cost = np.empty((len(centres), 0))

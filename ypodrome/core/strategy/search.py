@@ -21,7 +21,7 @@ from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
 
-POWER_STEPS = (-0.05, 0.0, 0.04)
+POWER_STEPS = (-0.05, 0.04)
 PLACEMENTS, PLACEMENT_GAP_M = 10, 12.0
 """Placements tried on longer holes and how far apart they are (chosen: six missed the better side of a
 hole by a tenth of a throw, fourteen find no more)."""
@@ -69,7 +69,7 @@ class Effort:
     aim_steps_m: tuple[float, ...]
 
 
-THOROUGH = Effort(12, 40, 400, 20, 5, 9, (-9.0, -4.5, 0.0, 4.5, 9.0))
+THOROUGH = Effort(12, 40, 400, 20, 8, 9, (-9.0, -4.5, 0.0, 4.5, 9.0))
 """For the throw in hand (chosen: twice the draws moved the expected score by about 0.02)."""
 
 QUICK = Effort(9, 24, 160, 6, 2, 3, (-6.0, 0.0, 6.0))
@@ -127,9 +127,10 @@ def search(
     costs = rank(solved, effort.screen_draws)
     solved = solved.take(_leaders(arsenal, solved, costs, effort.leaders, effort.per_kind))
     aims = _aim_variants(solved, lie, value.pin, effort.aim_steps_m)
-    solved = _best_variant(solved, rank_aim, aims)
-    solved = _best_variant(solved, rank_aim, _power_variants(solved))
-    finalists = _leaders(arsenal, solved, rank_aim(solved), effort.finalists, effort.finalists // 3)
+    solved, costs = _best(aims, rank_aim(joined(aims)))
+    powers = _power_variants(solved)
+    solved, costs = _best([solved, *powers], np.concatenate([costs, rank_aim(joined(powers))]))
+    finalists = _leaders(arsenal, solved, costs, effort.finalists, effort.finalists // 3)
     return _judge(situation, value, arsenal, solved.take(finalists), effort.final_draws)
 
 
@@ -274,9 +275,8 @@ def _power_variants(solved: Solved) -> list[Solved]:
     return variants
 
 
-def _best_variant(solved: Solved, rank, variants: list[Solved]) -> Solved:
-    """For every throw the variant that ranks best."""
-    n = len(solved)
-    together = joined(variants)
-    costs = rank(together).reshape(len(variants), n)
-    return together.take(costs.argmin(axis=0) * n + np.arange(n))
+def _best(variants: list[Solved], costs: NDArray) -> tuple[Solved, NDArray[np.float64]]:
+    """For every throw the variant that costs least, and its cost, of costs [variants x throws]."""
+    n = len(variants[0])
+    table = costs.reshape(len(variants), n)
+    return joined(variants).take(table.argmin(axis=0) * n + np.arange(n)), table.min(axis=0)
