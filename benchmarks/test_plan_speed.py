@@ -11,7 +11,7 @@ from ypodrome.core.strategy.plan import plan_hole, re_aimed
 from ypodrome.core.strategy.situation import Situation
 
 
-@pytest.mark.parametrize("hole", [1, 2, 3])
+@pytest.mark.parametrize("hole", [1, 2, 3, 11, 18])
 def test_plan_in_a_new_wind(benchmark, demo_course, demo_bag, demo_thrower, hole):
     scene = scene_for(demo_course, hole)
     directions = itertools.cycle(range(0, 360, 7))
@@ -21,6 +21,18 @@ def test_plan_in_a_new_wind(benchmark, demo_course, demo_bag, demo_thrower, hole
         return plan_hole(Situation(scene, demo_thrower, demo_bag, Air(wind=wind)))
 
     benchmark.pedantic(plan, rounds=8, warmup_rounds=1)
+
+
+def test_plan_of_eighteen_holes(benchmark, demo_course, demo_bag, demo_thrower):
+    """From the course as read, scenes included, in 15 mph."""
+    air = Air(wind=Wind(6.7, 250.0))
+
+    def plan_all():
+        for hole in demo_course.layouts[0].holes:
+            scene = scene_for(demo_course, hole.number, hole.tee, hole.pin, hole.par)
+            plan_hole(Situation(scene, demo_thrower, demo_bag, air))
+
+    benchmark.pedantic(plan_all, rounds=2, warmup_rounds=1)
 
 
 def test_one_step_of_an_aim_drag(benchmark, demo_course, demo_bag, demo_thrower):

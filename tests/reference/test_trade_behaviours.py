@@ -53,7 +53,7 @@ def test_an_overstable_disc_released_the_same_way_never_stands_up(best_flip):
     assert left_share(stable) > 0.15
 
 
-MISSED_SPIKE = pytest.mark.xfail(strict=True, reason="comes down at 44 and 48°; docs/flight-model.md")
+MISSED_SPIKE = pytest.mark.xfail(strict=True, reason="comes down at 43 and 48°; docs/flight-model.md")
 
 
 SLOW = [(2, 3, 0, 1), (3, 3, 0, 1), (4, 1, 0, 3), (5, 4, 0, 1), (5, 5, -1, 1)]

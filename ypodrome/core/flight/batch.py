@@ -147,7 +147,8 @@ def fly_one(
             path[rows, 3], path[rows, 4] = y[2], bank_left(y)
             rows += 1
         shelter = field.shelter[i, j]
-        p[0], p[1], p[2] = y[0], y[1], y[2]
+        for axis in range(6):
+            p[axis] = y[axis]
         gap_before = y[2] - ground
         local_x, local_y = shelter * wind_x, shelter * wind_y
         step_s = step_scale * step_length_s(y, row, density, local_x, local_y)
@@ -182,7 +183,7 @@ def fly_one(
             continue
         gap_before = max(gap_before - clearance, 0.0)
         share = gap_before / (gap_before - gap + 1e-12)
-        for axis in range(3):
+        for axis in range(6):
             y[axis] = p[axis] + share * (y[axis] - p[axis])
         i, j = cell(field, y[0], y[1])
         if field.out[i, j] == 0:
