@@ -10,6 +10,7 @@ from ypodrome.bag.services import import_bag
 from ypodrome.course.services import document_of, import_course
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import services
+from ypodrome.plan.alike import nearest_alike
 from ypodrome.plan.inputs import is_stale
 from ypodrome.round import services as rounds
 from ypodrome.standins.weather_station import reading
@@ -54,6 +55,20 @@ def test_planning_keeps_the_players_choice_and_marks_what_is_stale(demo_plan):
     kept = hole.chosen["disc"], hole.chosen["throw"], hole.chosen["line"]
     offered = [(o["disc"], o["throw"], o["line"]) for o in hole.result["options"]]
     assert kept == (second if second in offered else offered[0])
+
+
+def option(power_pct, aim_left_deg, disc="Korriel"):
+    return {"disc": disc, "throw": "RHBH", "line": "straight", "hyzer_deg": 0.0, "launch_deg": 9.0,
+            "power_pct": power_pct, "aim_left_deg": aim_left_deg}  # fmt: skip
+
+
+def test_of_two_throws_of_one_name_the_chosen_one_is_in_force():
+    """The same disc and line at two powers; an aim moved by hand still belongs to its power."""
+    options = [option(100, -13.0), option(95, -20.0), option(100, 2.0)]
+    assert nearest_alike(options, option(95, -20.0)) == 1
+    assert nearest_alike(options, option(95, -12.0)) == 1
+    assert nearest_alike(options, option(100, 3.5)) == 2
+    assert nearest_alike(options, option(100, -13.0, disc="Varrel")) is None
 
 
 def test_an_own_aim_is_kept_when_the_wind_changes(demo_plan):

@@ -55,6 +55,14 @@ def test_never_nan_never_endless_never_through_the_ground(
     assert (flight.path[:, 3] > -0.05).all()
 
 
+def test_the_path_shows_where_the_disc_first_touches():
+    flight = throw((9, 4, 0, 3), 53, launch=4, surface="hardpack")
+    touch = flight.path[np.searchsorted(flight.path[:, 0], flight.out[b.HANG_S] - 1e-9)]
+    assert touch[0] == pytest.approx(flight.out[b.HANG_S])
+    assert touch[1:4] == pytest.approx([flight.out[b.CARRY_X], flight.out[b.CARRY_Y], flight.out[b.CARRY_Z]])
+    assert flight.path[-1, 1:3] == pytest.approx([flight.out[b.REST_X], flight.out[b.REST_Y]])
+
+
 @settings(deadline=None, max_examples=60)
 @given(numbers=NUMBERS, power=st.floats(0.6, 1.25), hyzer=st.floats(-20, 50), launch=st.floats(2, 35))
 def test_halving_the_step_moves_the_landing_little(numbers, power, hyzer, launch):

@@ -26,12 +26,12 @@ from ypodrome.core.api import (
 from ypodrome.course.models import Layout
 from ypodrome.course.services import core_course, scene_of
 from ypodrome.interchange.plan_json import option_document, plan_document
+from ypodrome.plan.alike import nearest_alike
 from ypodrome.plan.inputs import digest, fingerprint_of, inputs_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.standins.weather_station import reading
 
 DRAWN_RESTS = 300
-PATH_EVERY = 2
 KEPT_PLANS = 24
 
 _live: OrderedDict[str, HolePlan] = OrderedDict()
@@ -112,7 +112,6 @@ def plan_one(hole: PlannedHole) -> PlannedHole:
 
 def stored_option(option: Option, origin: tuple[float, float]) -> Json:
     """An option with what is needed to draw it again without computing."""
-    path = option.path[::PATH_EVERY] if len(option.path) > 60 else option.path
     return {
         **option_document(option, origin),
         "kind": option.kind,
@@ -121,14 +120,10 @@ def stored_option(option: Option, origin: tuple[float, float]) -> Json:
         "numbers": option.disc.numbers,
         "lie": [round(c, 2) for c in option.lie],
         "ends": [round(c, 2) for c in option.landing],
-        "path": [[round(float(v), 2) for v in row] for row in path],
+        "path": [[round(float(v), 2) for v in row] for row in option.path],
         "rests": [[round(float(c), 1) for c in row] for row in option.rests[:DRAWN_RESTS]],
         "next": stored_option(option.next, origin) if option.next else None,
     }
-
-
-def _same_choice(one: Json, other: Json) -> bool:
-    return all(one[k] == other[k] for k in ("disc", "throw", "line"))
 
 
 def _kept_choice(chosen: Json | None, options: list[Json], own_aim: bool) -> Json:
@@ -137,7 +132,7 @@ def _kept_choice(chosen: Json | None, options: list[Json], own_aim: bool) -> Jso
         return options[0]
     if own_aim:
         return chosen
-    return next((o for o in options if _same_choice(o, chosen)), options[0])
+    return options[nearest_alike(options, chosen) or 0]
 
 
 def choose(hole: PlannedHole, rank: int) -> PlannedHole:

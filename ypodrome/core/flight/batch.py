@@ -106,6 +106,16 @@ def record_landing(y: NDArray[np.float64], time_s: float, side: float, out: NDAr
 
 
 @kernel
+def note_path(path: NDArray[np.float64], rows: int, time_s: float, y: NDArray[np.float64]) -> int:
+    """Add a row to the path while there is room. Returns the rows written."""
+    if rows >= path.shape[0]:
+        return rows
+    path[rows, 0], path[rows, 1], path[rows, 2] = time_s, y[0], y[1]
+    path[rows, 3], path[rows, 4] = y[2], bank_left(y)
+    return rows + 1
+
+
+@kernel
 def fly_one(
     release: NDArray[np.float64],
     aero: NDArray[np.float64],
@@ -142,10 +152,7 @@ def fly_one(
     i, j = cell(field, y[0], y[1])
     time_s, contacts, rows, follows = 0.0, 0, 0, SKIP
     while time_s < LONGEST_FLIGHT_S:
-        if rows < path.shape[0]:
-            path[rows, 0], path[rows, 1], path[rows, 2] = time_s, y[0], y[1]
-            path[rows, 3], path[rows, 4] = y[2], bank_left(y)
-            rows += 1
+        rows = note_path(path, rows, time_s, y)
         shelter = field.shelter[i, j]
         for axis in range(6):
             p[axis] = y[axis]
@@ -188,8 +195,10 @@ def fly_one(
         i, j = cell(field, y[0], y[1])
         if field.out[i, j] == 0:
             inside[0], inside[1] = y[0], y[1]
+        time_s -= (1.0 - share) * step_s
+        rows = note_path(path, rows, time_s, y)
         if contacts == 0:
-            record_landing(y, time_s - (1.0 - share) * step_s, release[SIDE], out)
+            record_landing(y, time_s, release[SIDE], out)
         contacts += 1
         follows = touch_down(y, row, field.surfaces[field.surface[i, j]], east, north, random, luck)
         if follows != SKIP or contacts >= MOST_CONTACTS:
@@ -200,10 +209,7 @@ def fly_one(
         record_landing(y, time_s, release[SIDE], out)
     if follows != REST and contacts > 0:
         settle(y, p, row, field, follows == ROLLS, tally, inside, random, luck)
-    if rows < path.shape[0]:
-        path[rows, 0], path[rows, 1], path[rows, 2] = time_s, y[0], y[1]
-        path[rows, 3], path[rows, 4] = y[2], bank_left(y)
-        rows += 1
+    rows = note_path(path, rows, time_s, y)
     out[REST_X], out[REST_Y], out[HIT] = y[0], y[1], tally[HIT_ID]
     out[INSIDE_X], out[INSIDE_Y] = inside[0], inside[1]
     out[LEAST_BANK_RAD] = math.acos(min(1.0, flattest))

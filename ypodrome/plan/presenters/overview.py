@@ -9,6 +9,7 @@ import numpy as np
 from ypodrome.core.api import Scene
 from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import draw_hole
+from ypodrome.plan.alike import alike
 from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.sheet import ROLES, card, wind_view
@@ -92,15 +93,11 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
             page["others"] = [
                 card(o)
                 for o in hole.result["options"]
-                if o["role"] in ("first", "contingency", "safe") and not _same(o, hole.chosen)
+                if o["role"] in ("first", "contingency", "safe") and not alike(o, hole.chosen)
             ][:2]
             page["cautions"] = hole.result["cautions"]
         pages.append(page)
     return {"plan": plan, "pages": pages, "units": plan.owner.units}
-
-
-def _same(one: dict, other: dict) -> bool:
-    return all(one[k] == other[k] for k in ("disc", "throw", "line"))
 
 
 def hole_cell(
@@ -162,7 +159,7 @@ def comparison_context(plan: GamePlan, other: GamePlan) -> dict[str, Any]:
                 "one": hole.chosen,
                 "other": beside.chosen,
                 "moved": beside.chosen["expected_score"] - hole.chosen["expected_score"],
-                "same": _same(hole.chosen, beside.chosen),
+                "same": alike(hole.chosen, beside.chosen),
             }
         )
     return {

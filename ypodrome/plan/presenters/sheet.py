@@ -8,6 +8,7 @@ from typing import Any
 from ypodrome.core.api import Scene, power_words
 from ypodrome.core.units import wrap_degrees
 from ypodrome.drawing.hole_drawing import draw_hole
+from ypodrome.plan.alike import nearest_alike
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
@@ -36,7 +37,9 @@ def sheet_context(hole: PlannedHole, scene: Scene) -> dict[str, Any]:
     if hole.result and hole.chosen:
         context |= shot_context(hole.chosen, scene, frame, units)
         context["facts"] = _facts(hole, units)
-        context["options"] = [_row(o, hole) for o in hole.result["options"]]
+        options = hole.result["options"]
+        in_force = nearest_alike(options, hole.chosen)
+        context["options"] = [_row(o, hole, i == in_force) for i, o in enumerate(options)]
     return context
 
 
@@ -95,9 +98,7 @@ def height_words(launch_deg: float) -> str:
     return next((words for most, words in steps if launch_deg <= most), "very high")
 
 
-def _row(option: dict[str, Any], hole: PlannedHole) -> dict[str, Any]:
-    same = ("disc", "throw", "line", "hyzer_deg", "launch_deg")
-    in_force = all(option[k] == hole.chosen[k] for k in same)
+def _row(option: dict[str, Any], hole: PlannedHole, in_force: bool) -> dict[str, Any]:
     c = option["chances"]
     trouble = [
         (label, c[key])

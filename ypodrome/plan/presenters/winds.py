@@ -36,5 +36,5 @@ def _sentence(switch: dict[str, Any], calm: dict[str, Any], units: str) -> str:
     """As "From 10 mph, head wind: the Hadrun (flex), not the Gantle." """
     speed = switch["speed_m_s"]
     strength = f"{mph(speed):.0f} mph" if units == "imperial" else f"{speed:.1f} m/s"
-    where = " or ".join(wind_words(t) for t in switch["turns"])
+    where = " or ".join(wind_words(t).replace(",", "") for t in switch["turns"])
     return f"From {strength}, {where}: the {switch['disc']} ({switch['line']}), not the {calm['disc']}."
