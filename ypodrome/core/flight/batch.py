@@ -162,6 +162,7 @@ def fly_one(
         rk4_step(y, step_s, row, density, local_x, local_y, ground)
         time_s += step_s
         if meet_obstacles(field, p, y, ground, tally, random, luck):
+            p[3], p[4], p[5] = y[3], y[4], y[5]
             row = tumbling
             for column in range(ROW_SIZE):
                 row[column] = aero[column]

@@ -37,12 +37,12 @@ NEAR_WATER_M = 15.0
 """A disc that must not be lost is not thrown along a line that comes this near water (chosen)."""
 
 WIDEST_BEND_RAD = 0.7
-"""Lines that bend more than this (40°) are left out while there are others: nobody trusts an aim so far
-off the mark (chosen)."""
+"""Lines that bend more than this (40°) are left out while there are others of their kind: nobody trusts an
+aim so far off the mark (chosen)."""
 
 MOST_LEAN_RAD = 0.35
-"""So much of a bend (20°) may be owed to wind and slope in a line that is looked at while there are others:
-how far a wind carries a disc is the least certain part of a flight (chosen)."""
+"""Lines that owe more of their bend than this (20°) to wind and slope are left out likewise: how far a wind
+carries a disc is the least certain part of a flight (chosen)."""
 
 FEWEST_OF_KIND = 12
 MOST_MET = 2.5
@@ -237,8 +237,8 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     few of each kind."""
     lean = solved.bend - usual_bend(arsenal, solved)
     tame = (np.abs(solved.bend) <= WIDEST_BEND_RAD) & (np.abs(lean) <= MOST_LEAN_RAD)
-    if tame.any():
-        solved = solved.take(np.flatnonzero(tame))
+    kinds = arsenal.group[solved.combo]
+    solved = solved.take(np.flatnonzero(tame | ~np.isin(kinds, kinds[tame])))
     out = mean_flights(situation, arsenal, solved)
     stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
