@@ -10,7 +10,7 @@ from ypodrome.bag.services import import_bag
 from ypodrome.course.services import document_of, import_course
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import services
-from ypodrome.plan.alike import nearest_alike
+from ypodrome.plan.alike import in_force, nearest_alike
 from ypodrome.plan.inputs import is_stale
 from ypodrome.round import services as rounds
 from ypodrome.standins.weather_station import reading
@@ -69,6 +69,10 @@ def test_of_two_throws_of_one_name_the_chosen_one_is_in_force():
     assert nearest_alike(options, option(95, -12.0)) == 1
     assert nearest_alike(options, option(100, 3.5)) == 2
     assert nearest_alike(options, option(100, -13.0, disc="Varrel")) is None
+    lower = option(95, -20.0) | {"launch_deg": 6.0}
+    assert nearest_alike(options, lower) == 1
+    assert in_force(options, lower) is None
+    assert in_force(options, option(95, -12.0)) == 1
 
 
 def test_an_own_aim_is_kept_when_the_wind_changes(demo_plan):

@@ -19,6 +19,14 @@ def nearest_alike(options: Sequence[Json], chosen: Json) -> int | None:
     return min(rows, key=lambda i: _apart(options[i], chosen), default=None)
 
 
+def in_force(options: Sequence[Json], chosen: Json) -> int | None:
+    """Index of the option that is released as the chosen throw, whatever its aim; None where none is."""
+    nearest = nearest_alike(options, chosen)
+    if nearest is None or any(options[nearest][k] != chosen[k] for k in ("hyzer_deg", "launch_deg")):
+        return None
+    return nearest
+
+
 def _apart(one: Json, other: Json) -> tuple[float, float]:
     """Difference of release, then of aim: the aim is what a player changes by hand [degrees, percent]."""
     release = sum(abs(one[k] - other[k]) for k in ("hyzer_deg", "launch_deg", "power_pct"))

@@ -23,9 +23,9 @@ CELL_M = 1.0
 """Side of a ground cell (chosen: a lie is judged out of bounds from the exact shape, not the cell)."""
 
 HEIGHT_NODE_M = 4.0
-LONGEST_STEP_M = 4.0
+HALF_STEP_M = 5.0
 """Obstacles are filed in every bin within this distance of them and looked up from the middle of a step,
-so that none is skipped: no step is longer than 8 m (flight/forces.py; 45 m/s with 20 m/s behind)."""
+so that none is skipped: no step is longer than 9 m (0.2 s at 45 m/s)."""
 
 UNKNOWN_WOODS_M, UNKNOWN_WOODS_PER_M = 12.0, 0.08
 """Height and chance per metre of woods nobody has measured (chosen: between open and thick)."""
@@ -177,10 +177,10 @@ def _bins(
     filed: list[list[int]] = [[] for _ in range(rows * columns)]
     for number, row in enumerate(obstacles):
         west, south, east, north = _box(row)
-        low_j = max(0, int((west - LONGEST_STEP_M - origin[0]) // BIN_M))
-        low_i = max(0, int((south - LONGEST_STEP_M - origin[1]) // BIN_M))
-        high_j = min(columns - 1, int((east + LONGEST_STEP_M - origin[0]) // BIN_M))
-        high_i = min(rows - 1, int((north + LONGEST_STEP_M - origin[1]) // BIN_M))
+        low_j = max(0, int((west - HALF_STEP_M - origin[0]) // BIN_M))
+        low_i = max(0, int((south - HALF_STEP_M - origin[1]) // BIN_M))
+        high_j = min(columns - 1, int((east + HALF_STEP_M - origin[0]) // BIN_M))
+        high_i = min(rows - 1, int((north + HALF_STEP_M - origin[1]) // BIN_M))
         for i in range(low_i, high_i + 1):
             for j in range(low_j, high_j + 1):
                 filed[i * columns + j].append(number)

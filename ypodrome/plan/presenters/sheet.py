@@ -8,7 +8,7 @@ from typing import Any
 from ypodrome.core.api import Scene, power_words
 from ypodrome.core.units import wrap_degrees
 from ypodrome.drawing.hole_drawing import draw_hole
-from ypodrome.plan.alike import nearest_alike
+from ypodrome.plan.alike import in_force
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
@@ -38,8 +38,8 @@ def sheet_context(hole: PlannedHole, scene: Scene) -> dict[str, Any]:
         context |= shot_context(hole.chosen, scene, frame, units)
         context["facts"] = _facts(hole, units)
         options = hole.result["options"]
-        in_force = nearest_alike(options, hole.chosen)
-        context["options"] = [_row(o, hole, i == in_force) for i, o in enumerate(options)]
+        current = in_force(options, hole.chosen)
+        context["options"] = [_row(o, hole, i == current) for i, o in enumerate(options)]
     return context
 
 
@@ -98,7 +98,7 @@ def height_words(launch_deg: float) -> str:
     return next((words for most, words in steps if launch_deg <= most), "very high")
 
 
-def _row(option: dict[str, Any], hole: PlannedHole, in_force: bool) -> dict[str, Any]:
+def _row(option: dict[str, Any], hole: PlannedHole, current: bool) -> dict[str, Any]:
     c = option["chances"]
     trouble = [
         (label, c[key])
@@ -110,9 +110,9 @@ def _row(option: dict[str, Any], hole: PlannedHole, in_force: bool) -> dict[str,
         "bar_birdie": round(100 * c["birdie_or_better"], 1),
         "bar_worse": round(100 * c["bogey_or_worse"], 1),
         "bar_worse_from": round(100 * (1 - c["bogey_or_worse"]), 1),
-        "aim_now": hole.chosen["aim_left_deg"] if in_force else option["aim_left_deg"],
-        "in_force": in_force,
-        "own_aim": in_force and hole.own_aim,
+        "aim_now": hole.chosen["aim_left_deg"] if current else option["aim_left_deg"],
+        "in_force": current,
+        "own_aim": current and hole.own_aim,
         "trouble": trouble,
         "first_reason": option["why"][0] if option["why"] else "",
     }
