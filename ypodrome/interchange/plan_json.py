@@ -64,8 +64,11 @@ def option_document(option: Option, origin: LonLat) -> Json:
         "stopped_by": {k: round(v, 4) for k, v in option.stopped_by.items()},
         "window": _window(option.window),
         "leaves": _leave(option.leaves),
+        "over": {k: round(v, 4) for k, v in option.over.items()},
+        "way": str(option.way) if option.way else None,
         "as_good": option.as_good,
         "next": option_document(option.next, origin) if option.next else None,
+        "instead": option_document(option.instead, origin) if option.instead else None,
         "why": list(option.why),
     }
 

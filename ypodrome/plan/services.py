@@ -123,6 +123,7 @@ def stored_option(option: Option, origin: tuple[float, float]) -> Json:
         "path": [[round(float(v), 2) for v in row] for row in option.path],
         "rests": [[round(float(c), 1) for c in row] for row in option.rests[:DRAWN_RESTS]],
         "next": stored_option(option.next, origin) if option.next else None,
+        "instead": stored_option(option.instead, origin) if option.instead else None,
     }
 
 

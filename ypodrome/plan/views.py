@@ -196,7 +196,6 @@ def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Take new conditions and plan the hole again."""
     hole = own_hole(request, pk, number)
-    before = hole.chosen["expected_score"] if hole.chosen else None
     first = hole.result["options"][0] if hole.result else None
     try:
         services.set_conditions(hole, json_body(request))
@@ -204,19 +203,20 @@ def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     except ValueError as error:
         return refusal(error)
     answer = _fragments(request, hole)
-    answer["changed"] = _change_words(first, hole.result["options"][0], before)
+    answer["changed"] = _change_words(first, hole.result["options"][0])
     return JsonResponse(answer)
 
 
-def _change_words(old: dict | None, new: dict, before: float | None) -> str:
+def _change_words(old: dict | None, new: dict) -> str:
     """What a new plan changed, in a sentence."""
-    if old is None or before is None:
+    if old is None:
         return "Planned."
     moved = new["expected_score"] - old["expected_score"]
     by = f"expected score {moved:+.2f}".replace("-", "−")
-    if (old["disc"], old["throw"], old["line"]) == (new["disc"], new["throw"], new["line"]):
+    was, now = (", ".join(o[k] for k in ("disc", "line", "throw")) for o in (old, new))
+    if was == now:
         return f"The {new['disc']} stays first plan; {by}."
-    return f"First plan is now the {new['disc']} ({new['line']}), before the {old['disc']}; {by}."
+    return f"First plan is now {now}; before, {was}; {by}."
 
 
 @require_POST

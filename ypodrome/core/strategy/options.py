@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,6 +17,7 @@ from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.strategy.aim import aim_left_deg, aim_offset_m, aim_point
 from ypodrome.core.strategy.arsenal import PLANNED_KINDS
+from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
 from ypodrome.core.strategy.exactness import Window
 from ypodrome.core.strategy.lines import line_name
 from ypodrome.core.strategy.outlook import expected
@@ -45,9 +47,26 @@ class Leave:
     wind: str
 
 
+class Way(NamedTuple):
+    """How a throw passes what others from the same lie pass differently: "over", "perhaps over", "short of"
+    or "round", what that is, and the chance that it does."""
+
+    how: str
+    what: str
+    chance: float
+
+    def __str__(self) -> str:
+        return f"{self.how} {self.what}"
+
+
 @dataclass(frozen=True)
 class Option:
-    """One throw offered from a lie. Angles in degrees, lengths in metres, chances in [0, 1]."""
+    """One throw offered from a lie. Angles in degrees, lengths in metres, chances in [0, 1].
+
+    `over` is the chance that it ends beyond each of the out of bounds, hazards and waters across the
+    way to the pin, `short_of` names those still ahead where it usually ends. `next` is the throw
+    planned from there, `instead` the best that decides otherwise what to carry.
+    """
 
     combo: int
     bend_rad: float
@@ -80,9 +99,18 @@ class Option:
     role: str = "other"
     window: Window | None = None
     leaves: Leave | None = None
+    over: dict[str, float] = field(default_factory=dict)
+    short_of: tuple[str, ...] = ()
+    way: Way | None = None
     as_good: bool = False
     why: tuple[str, ...] = ()
     next: Option | None = None
+    instead: Option | None = None
+
+    @property
+    def decisions(self) -> dict[str, bool | None]:
+        """What it decides of each of the areas in the way: carried, not carried, or left to luck."""
+        return {name: decision(share) for name, share in self.over.items()}
 
 
 def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -> Option:
@@ -105,6 +133,8 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
     hyzer_deg, launch_deg = math.degrees(release[HYZER]), math.degrees(release[LAUNCH])
     landing = np.median(lies, axis=0)
     usual = (float(landing[0]), float(landing[1]))
+    barred = in_the_way(scene, lie)
+    shares = shares_over(barred, lie, lies[None])[0]
     return Option(
         combo=combo,
         bend_rad=float(throws.bend[i]),
@@ -124,6 +154,8 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
         lie=lie,
         landing=usual,
         leaves=leave_from(situation, usual),
+        over={area_name(a): float(share) for a, share in zip(barred, shares, strict=True)},
+        short_of=tuple(area_name(a) for a in ahead_of(scene, barred, usual)),
         landing_left_m=left,
         landing_long_m=long_,
         along_m=along,

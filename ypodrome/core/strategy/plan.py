@@ -12,6 +12,7 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, X, Y, Z
 from ypodrome.core.hole.sight import cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_power
+from ypodrome.core.strategy.choice import other_way, with_way
 from ypodrome.core.strategy.exactness import windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
@@ -100,8 +101,7 @@ def re_aimed(plan: HolePlan, option: Option, aim_left_deg: float) -> Option:
     judged = judge_one(plan.situation, plan.value, throws, DRAG_DRAWS)
     moved = option_from(plan.situation, judged, 0)
     moved = replace(moved, role=option.role, next=None)
-    units = plan.situation.thrower.units
-    return replace(moved, why=reasons(moved, plan.options[0], plan.situation.scene, units))
+    return _told(plan.situation, moved, plan.options[0], other_way(plan.options))
 
 
 def throw_of(situation: Situation, option: Option) -> Solved:
@@ -149,14 +149,20 @@ def _options_from(
     options = [option_from(situation, judged, int(i), thrown) for i in order]
     options = _distinct(_calmest_first(options, costs[order]))
     options = _measured(situation, _as_good(_shown(_with_roles(options))))
-    follow = situation.scene.par > 3
+    other = other_way(options)
     finished = []
     for option in options:
-        nxt = _next(situation, value, option, thrown + 1) if follow and option.role != "other" else None
-        told = replace(option, next=nxt)
-        why = reasons(told, options[0], situation.scene, situation.thrower.units)
-        finished.append(replace(told, why=why))
+        told = _told(situation, option, options[0], other)
+        if situation.scene.par > 3 and (option.role != "other" or option is other):
+            told = replace(told, next=_next(situation, value, option, thrown + 1))
+        finished.append(told)
     return tuple(finished)
+
+
+def _told(situation: Situation, option: Option, first: Option, other: Option | None) -> Option:
+    """The option with the way it takes and the reasons for it."""
+    why = reasons(option, first, other, situation.scene, situation.thrower.units)
+    return replace(with_way(option, first, other), why=why)
 
 
 def _measured(situation: Situation, options: list[Option]) -> list[Option]:
@@ -178,12 +184,14 @@ def _as_good(options: list[Option]) -> list[Option]:
 
 
 def _shown(options: list[Option]) -> list[Option]:
-    """The first few, with the best of the player's own lines among them."""
-    shown = options[:MOST_OPTIONS]
-    own = [o for o in options if o.own_line]
-    if own and not any(o.own_line for o in shown):
-        shown[-1] = own[0]
-    return shown
+    """The first few; among them the best of the player's own lines, and the best that carries what the
+    first does not or stays short of what it carries."""
+    must = [next((o for o in options if o.own_line), None), other_way(options)]
+    kept = {i for i, o in enumerate(options) if any(o is m for m in must)}
+    for i in range(len(options)):
+        if len(kept) < MOST_OPTIONS:
+            kept.add(i)
+    return [options[i] for i in sorted(kept)]
 
 
 def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray:
@@ -191,16 +199,18 @@ def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray
 
 
 def _next(situation: Situation, value: GroundValue, option: Option, thrown: int) -> Option | None:
-    """The throw planned from where this one usually ends, if that is not a putt."""
+    """The throw planned from where this one usually ends, if that is not a putt, and the best that carries
+    or lays up instead."""
     left_m = math.dist(option.landing, situation.scene.pin.at)
     if left_m < NEXT_FROM_M or thrown >= DEEPEST:
         return None
     judged = search(situation, value, np.array(option.landing), thrown, QUICK)
-    best = int(np.argmin(_objectives(situation, judged, thrown)))
-    chosen = replace(option_from(situation, judged, best, thrown), role="next")
-    chosen = replace(chosen, next=_next(situation, value, chosen, thrown + 1))
-    units = situation.thrower.units
-    return replace(chosen, why=reasons(chosen, chosen, situation.scene, units))
+    order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
+    first, *rest = (replace(option_from(situation, judged, int(i), thrown), role="next") for i in order)
+    other = other_way([first, *rest])
+    instead = _told(situation, replace(other, role="instead"), first, other) if other else None
+    told = replace(_told(situation, first, first, other), instead=instead)
+    return replace(told, next=_next(situation, value, told, thrown + 1))
 
 
 def _distinct(options: list[Option]) -> list[Option]:
@@ -218,6 +228,7 @@ def _same(one: Option, other: Option) -> bool:
         and bool(other.own_line or not one.own_line)
         and one.kind == other.kind
         and one.line == other.line
+        and one.decisions == other.decisions
         and abs(one.aim_left_deg - other.aim_left_deg) < SAME_THROW_DEG
     )
 

@@ -16,20 +16,15 @@ from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
+from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
+from ypodrome.core.strategy.placements import placements
+from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve, usual_bend
 
 POWER_STEPS = (-0.05, 0.04)
-PLACEMENTS, PLACEMENT_GAP_M = 10, 12.0
-"""Placements tried on longer holes and how far apart they are (chosen: six missed the better side of a
-hole by a tenth of a throw, fourteen find no more)."""
-LAYUP_BANDS, SHORTEST_LAYUP_M = ((0.5, 0.72), (0.72, 0.9)), 60.0
-"""Shares of the distance in which a bail-out is looked for, and how far a hole must be for one to make
-sense (chosen)."""
-OTHER_SIDE_M = 18.0
-"""Two bail-outs of a band stand at least this far apart (chosen: a fairway's width)."""
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
 
@@ -114,24 +109,33 @@ def search(
     arsenal = situation.arsenal
     solved = _worth_drawing(situation, arsenal, _solve_all(situation, value, lie))
 
-    def rank(throws: Solved, count: int) -> NDArray[np.float64]:
+    def rank(throws: Solved, count: int) -> Ranked:
         judged = _judge(situation, value, arsenal, throws, count)
-        return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
+        mean = judged.outlooks.mean(axis=1)
+        costs = objective(mean, situation.posture, situation.scene.par, thrown)
+        return Ranked(throws, costs, _decisions(situation, lie, judged.cloud))
 
-    def rank_aim(throws: Solved) -> NDArray[np.float64]:
-        return rank(throws, effort.aim_draws)
-
-    rough = rank(solved, effort.screen_draws // FIRST_LOOK)
+    ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
-    solved = solved.take(_leaders(arsenal, solved, rough, most, FIRST_LOOK * effort.per_kind))
-    costs = rank(solved, effort.screen_draws)
-    solved = solved.take(_leaders(arsenal, solved, costs, effort.leaders, effort.per_kind))
-    aims = _aim_variants(solved, lie, value.pin, effort.aim_steps_m)
-    solved, costs = _best(aims, rank_aim(joined(aims)))
-    powers = _power_variants(solved)
-    solved, costs = _best([solved, *powers], np.concatenate([costs, rank_aim(joined(powers))]))
-    finalists = _leaders(arsenal, solved, costs, effort.finalists, effort.finalists // 3)
-    return _judge(situation, value, arsenal, solved.take(finalists), effort.final_draws)
+    ranked = leaders(arsenal, ranked, most, FIRST_LOOK * effort.per_kind)
+    ranked = leaders(arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind)
+    aims = _aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m)
+    ranked = best_variants(ranked, [rank(aim, effort.aim_draws) for aim in aims])
+    powers = _power_variants(ranked.throws)
+    ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
+    ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3)
+    return _judge(situation, value, arsenal, ranked.throws, effort.final_draws)
+
+
+def _decisions(situation: Situation, lie: NDArray, cloud: Cloud) -> NDArray[np.int64]:
+    """A number for how each throw of a cloud [m] decides what to carry of what lies across the way: 2 for
+    each area carried, 1 for each left to luck. Not asked on a par 3, which is played to the pin."""
+    lies = cloud.outcome.lie.reshape(-1, cloud.draws, 2)
+    if situation.scene.par <= 3:
+        return np.zeros(len(lies), np.int64)
+    at = (float(lie[0]), float(lie[1]))
+    shares = shares_over(in_the_way(situation.scene, at), at, lies)
+    return (shares >= DECIDED).sum(axis=1) + (shares > 1.0 - DECIDED).sum(axis=1)
 
 
 def judge_one(situation: Situation, value: GroundValue, throws: Solved, draws: int) -> Judged:
@@ -191,47 +195,6 @@ def _with_best_of_kind(kinds: NDArray, cost: NDArray, keep: NDArray[np.bool_]) -
     return np.flatnonzero(kept)
 
 
-def placements(situation: Situation, value: GroundValue, lie: NDArray) -> NDArray[np.float64]:
-    """Targets [n, 2] from a lie: the pin if it can be reached, the best ground short of it, and the
-    best ground of all on longer holes."""
-    reach = situation.arsenal.farthest_m()
-    gap = float(np.hypot(*(value.pin - lie)))
-    chosen = [value.pin] if gap < 1.08 * reach else []
-    if chosen and gap > SHORTEST_LAYUP_M:
-        chosen += layups(value, lie, gap)
-    if (situation.scene.par > 3 and gap > 0.6 * reach) or not chosen:
-        away = np.hypot(*(value.lies - lie).T)
-        cost = expected(value.outlooks)
-        within = (away < 0.97 * reach) & (away > 0.35 * min(reach, gap))
-        for i in np.argsort(np.where(within, cost, np.inf)):
-            if len(chosen) >= PLACEMENTS or not within[i]:
-                break
-            spot = value.lies[i]
-            if all(np.hypot(*(spot - other)) > PLACEMENT_GAP_M for other in chosen):
-                chosen.append(spot)
-    if not chosen:
-        chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
-    return np.array(chosen)
-
-
-def layups(value: GroundValue, lie: NDArray, gap: float) -> list[NDArray[np.float64]]:
-    """The best-valued lies in each band of distance short of the pin, one on either hand: where one
-    bails out to."""
-    away = np.hypot(*(value.lies - lie).T)
-    left = np.hypot(*(value.lies - value.pin).T)
-    cost = expected(value.outlooks)
-    spots = []
-    for low, high in LAYUP_BANDS:
-        rows = np.flatnonzero((away > low * gap) & (away < high * gap) & (left < gap))
-        rows = rows[np.argsort(cost[rows], kind="stable")]
-        chosen: list[NDArray[np.float64]] = []
-        for spot in value.lies[rows]:
-            if all(np.hypot(*(spot - other)) > OTHER_SIDE_M for other in chosen):
-                chosen.append(spot)
-        spots += chosen[:2]
-    return spots
-
-
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
     """Drop throws that bend wildly or lean on the wind, or whose mean flight is stopped save the clearest
     few of each kind."""
@@ -242,16 +205,6 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     out = mean_flights(situation, arsenal, solved)
     stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
-
-
-def _leaders(arsenal: Arsenal, solved: Solved, costs: NDArray, most: int, per_kind: int) -> NDArray[np.int64]:
-    """Rows of the best throws, with at least `per_kind` of every kind that has so many."""
-    order = np.argsort(costs, kind="stable")
-    kinds = arsenal.group[solved.combo]
-    kept = set(order[:most].tolist())
-    for kind in np.unique(kinds):
-        kept.update(order[kinds[order] == kind][:per_kind].tolist())
-    return np.array([i for i in order if i in kept], np.int64)
 
 
 def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray, steps_m: tuple[float, ...]) -> list[Solved]:
@@ -273,10 +226,3 @@ def _power_variants(solved: Solved) -> list[Solved]:
         release[:, SPIN] *= power / solved.power
         variants.append(replace(solved, release=release, power=power))
     return variants
-
-
-def _best(variants: list[Solved], costs: NDArray) -> tuple[Solved, NDArray[np.float64]]:
-    """For every throw the variant that costs least, and its cost, of costs [variants x throws]."""
-    n = len(variants[0])
-    table = costs.reshape(len(variants), n)
-    return joined(variants).take(table.argmin(axis=0) * n + np.arange(n)), table.min(axis=0)

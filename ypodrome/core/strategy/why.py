@@ -7,7 +7,9 @@ import math
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.aim import length_words
+from ypodrome.core.strategy.choice import choice_sentence
 from ypodrome.core.strategy.options import Option
+from ypodrome.core.strategy.outlook import in_hundred
 
 SLOPE_WORTH = 0.03
 """Rise per distance from which a putt is called uphill or downhill (chosen)."""
@@ -19,16 +21,11 @@ WORTH_NAMING = 0.04
 """Chances below this are not worth a sentence (chosen)."""
 
 
-def in_hundred(chance: float) -> str:
-    """A chance as so many in a hundred, without false precision."""
-    if chance < 0.005:
-        return "hardly ever"
-    return f"{100 * chance:.0f} in 100"
-
-
-def reasons(option: Option, first: Option, scene: Scene, units: str) -> tuple[str, ...]:
-    """Sentences for an option in its role, compared with the first plan where it is not that."""
-    sentences = [_role_sentence(option, first), _landing_sentence(option, scene, units)]
+def reasons(option: Option, first: Option, other: Option | None, scene: Scene, units: str) -> tuple[str, ...]:
+    """Sentences for an option in its role, compared with the first plan where it is not that, and with
+    the best that decides otherwise what to carry."""
+    sentences = [_role_sentence(option, first), choice_sentence(option, first, other)]
+    sentences.append(_landing_sentence(option, scene, units))
     sentences += [_leave_sentence(option, units), _window_sentence(option, units)]
     trouble = _trouble_sentence(option)
     if trouble:

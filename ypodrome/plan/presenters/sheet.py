@@ -20,10 +20,17 @@ ROLES = {
     "safe": "Safe play",
     "other": "Another way",
     "next": "Then",
+    "instead": "Instead",
 }
 SIDE_WORDS = ("left", "right", "short", "long")
 SIGN_TOLERANCE = 0.03
 """A sign farther off the measured distance than this is said to disagree."""
+
+STILL_M_S = 0.2
+"""Air that moves less than this is still: Beaufort 0."""
+
+CLOSE_CHOICE = 0.5
+"""A carry or lay-up that costs no more than this is spelled out; of others the price is told (chosen)."""
 
 
 def sheet_context(hole: PlannedHole, scene: Scene) -> dict[str, Any]:
@@ -58,10 +65,10 @@ def card(option: dict[str, Any]) -> dict[str, Any]:
     """The throw in words and figures, as carried to the tee."""
     misses = option.get("miss_costs", {})
     low = min(misses.values(), default=0.0)
-    follow = option.get("next")
+    follow, instead = option.get("next"), option.get("instead")
     return {
         **option,
-        "role_words": ROLES[option["role"]] + (", as good" if option.get("as_good") else ""),
+        "role_words": _role_words(option),
         "power_words": power_words(option["power_pct"] / 100),
         "angle_words": angle_words(option["hyzer_deg"]),
         "height_words": height_words(option["launch_deg"]),
@@ -72,7 +79,21 @@ def card(option: dict[str, Any]) -> dict[str, Any]:
         ],
         "worse": option["chances"]["bogey_or_worse"],
         "follow": card(follow) if follow else None,
+        "instead": card(instead) if instead else None,
+        "choice": option["why"][0].rstrip(".") if instead else "",
+        "close": bool(instead) and instead["expected_score"] < option["expected_score"] + CLOSE_CHOICE,
     }
+
+
+def _role_words(option: dict[str, Any]) -> str:
+    """What part the option has in the plan; one that is neither first, contingency nor safe is named for
+    the way it takes where others take another."""
+    name = (
+        option["way"].capitalize()
+        if option.get("way") and option["role"] == "other"
+        else ROLES[option["role"]]
+    )
+    return name + (", as good" if option.get("as_good") else "")
 
 
 def aim_words(option: dict[str, Any]) -> str:
@@ -141,7 +162,7 @@ def wind_view(plan: Any, up_rad: float) -> dict[str, Any]:
         "from_deg": plan.wind_from_deg,
         "turn_deg": round(turn % 360.0, 1),
         "up_compass_deg": round(up_compass % 360.0, 1),
-        "words": wind_words(wrap_degrees(turn)),
+        "words": wind_words(wrap_degrees(turn)) if plan.wind_m_s >= STILL_M_S else "no wind",
     }
 
 

@@ -23,7 +23,7 @@ AIM_HANDLE_M = 30.0
 
 @dataclass(frozen=True)
 class ShotDrawing:
-    """Path data of one throw, and where its aim handle sits."""
+    """Path data of one throw, where its aim handle sits, the throw that follows and its other way."""
 
     flight: str
     barbs: str
@@ -33,6 +33,7 @@ class ShotDrawing:
     aim: tuple[float, float]
     aim_line: str
     follow: ShotDrawing | None = None
+    instead: ShotDrawing | None = None
 
 
 def draw_shot(option: dict[str, Any], scene: Scene, frame: Frame) -> ShotDrawing:
@@ -44,7 +45,7 @@ def draw_shot(option: dict[str, Any], scene: Scene, frame: Frame) -> ShotDrawing
     heading = math.radians(option["heading_deg"])
     reach = max(AIM_HANDLE_M, 0.8 * float(np.hypot(*(path[-1, 1:3] - lie))))
     aim = lie + reach * np.array([math.cos(heading), math.sin(heading)])
-    follow = option.get("next")
+    follow, instead = option.get("next"), option.get("instead")
     return ShotDrawing(
         flight=path_of(pixels),
         barbs=_barbs(path, pixels, scene, frame.scale),
@@ -54,6 +55,7 @@ def draw_shot(option: dict[str, Any], scene: Scene, frame: Frame) -> ShotDrawing
         aim=frame.one((float(aim[0]), float(aim[1]))),
         aim_line=path_of(frame.pixels(np.array([lie, aim]))),
         follow=draw_shot(follow, scene, frame) if follow else None,
+        instead=draw_shot(instead, scene, frame) if instead else None,
     )
 
 

@@ -2,6 +2,7 @@
 (function () {
   "use strict";
   const MPH = 0.44704;
+  const STILL = 0.2;  // m/s: Beaufort 0
   const PARTS = ["tee_view", "side", "card", "options", "facts"];
   const SECTORS = ["head wind", "head, from the right", "from the right", "tail, from the right",
     "tail wind", "tail, from the left", "from the left", "head, from the left"];
@@ -37,6 +38,7 @@
       get northTurn() { return "rotate(" + (-this.up).toFixed(1) + ")"; },
       get workingClass() { return this.working ? "on" : ""; },
       get windText() {
+        if (this.wind < STILL) return "no wind";
         const words = SECTORS[Math.round(this.turn / 45) % 8];
         const speed = this.unit === 1 ? this.wind.toFixed(1) + " m/s" : Math.round(this.wind / MPH) + " mph";
         return speed + ", " + words + " (from " + this.fromRounded + "°)";

@@ -1,0 +1,173 @@
+"""Carry it or lay up: what is in the way, what each throw decides of it, and that both are shown."""
+
+from dataclasses import replace
+
+import numpy as np
+import pytest
+from shapely.geometry import box
+
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.hole.features import Area, HoleLine, Pin, Tee
+from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.strategy.choice import choice_sentence, other_way, with_way
+from ypodrome.core.strategy.crossing import ahead_of, area_name, carried, decision, in_the_way, shares_over
+from ypodrome.core.strategy.plan import plan_hole, re_aimed
+from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import Solved
+
+TEE = (0.0, 0.0)
+
+
+def band(near, far, name="the beck", **kind) -> Area:
+    """A strip across the hole."""
+    return Area((1,), box(-90, near, 90, far), **({"play": "ob", "surface": "water"} | kind), name=name)
+
+
+def long_hole(*areas, length=160.0, par=4) -> Scene:
+    line = HoleLine(1, (TEE, (0, length)))
+    return Scene(line, Tee((1,), "t", TEE), Pin((1,), "A", (0, length)), par, areas=areas)
+
+
+@pytest.fixture(scope="module")
+def planned(demo_thrower, demo_bag):
+    def plan(*areas, **hole):
+        return plan_hole(Situation(long_hole(*areas, **hole), demo_thrower, demo_bag, Air()))
+
+    return plan
+
+
+@pytest.fixture(scope="module")
+def forked(planned):
+    """A par 4 whose beck can be carried with a good throw."""
+    return planned(band(66, 74))
+
+
+def test_in_the_way_is_what_crosses_the_line_to_the_pin_nearest_first():
+    lane = Area((1,), box(8, -20, 30, 180), play="ob", name="the lane")
+    meadow = Area((1,), box(-90, 20, 90, 30), surface="long_grass", name="the meadow")
+    scene = long_hole(band(120, 125, "the road", surface="pavement"), lane, band(60, 70), meadow)
+    assert [a.name for a in in_the_way(scene, TEE)] == ["the beck", "the road"]
+    assert [a.name for a in in_the_way(scene, (0.0, 90.0))] == ["the road"]
+    assert in_the_way(scene, (0.0, 130.0)) == ()
+
+
+@pytest.mark.parametrize(
+    ("end", "over", "ahead"),
+    [((5.0, 50.0), False, True), ((5.0, 64.0), False, True), ((5.0, 80.0), True, False)],
+)
+def test_an_end_is_beyond_what_it_leaves_behind(end, over, ahead):
+    beck = band(60, 70)
+    assert carried([beck], TEE, np.array([end]))[0, 0] == over
+    assert bool(ahead_of(long_hole(beck), [beck], end)) == ahead
+
+
+def test_an_end_past_the_head_of_a_pond_goes_round_it():
+    pond = Area((1,), box(-40, 60, 10, 90), play="ob", name="the pond")
+    assert not carried([pond], TEE, np.array([[30.0, 70.0]]))[0, 0]
+    assert ahead_of(long_hole(pond), [pond], (30.0, 95.0)) == ()
+
+
+def test_shares_count_the_ends_beyond():
+    ends = np.array([[[0, 50], [0, 80], [0, 90], [0, 95]], [[0, 10], [0, 20], [0, 30], [0, 65]]], float)
+    assert shares_over([band(60, 70)], TEE, ends)[:, 0] == pytest.approx([0.75, 0.0])
+    assert [decision(s) for s in (0.95, 0.75, 0.1)] == [True, None, False]
+
+
+@pytest.mark.parametrize(
+    ("area", "words"),
+    [
+        (band(1, 2), "the beck"),
+        (band(1, 2, ""), "the water"),
+        (band(1, 2, "", surface="gravel"), "the out of bounds"),
+        (band(1, 2, "", surface="sand", play="hazard"), "the hazard"),
+    ],
+)
+def test_what_has_no_name_is_named_for_what_it_is(area, words):
+    assert area_name(area) == words
+
+
+def test_both_decisions_are_shown_and_priced(forked):
+    first, other = forked.options[0], other_way(forked.options)
+    assert other is not None
+    assert {first.way.how, other.way.how} <= {"over", "perhaps over", "short of"}
+    assert first.way.how != other.way.how
+    assert "the beck" in first.why[0]
+    assert f"{abs(other.expected - first.expected):.2f} of a throw" in first.why[0]
+    assert other.next is not None
+
+
+def test_the_chance_of_carrying_is_the_share_of_discs_at_rest_beyond(forked):
+    for option in forked.options:
+        assert option.over["the beck"] == pytest.approx((option.rests[:, 1] > 74).mean(), abs=0.02)
+
+
+@pytest.mark.parametrize(("near", "far", "carries"), [(40, 44, True), (93, 118, False)])
+def test_a_narrow_beck_in_range_is_carried_and_a_wide_one_at_its_end_is_not(planned, near, far, carries):
+    """[common practice]: lay up to what cannot be carried with room to spare."""
+    first = planned(band(near, far)).options[0]
+    assert first.decisions["the beck"] is carries
+
+
+def test_where_all_decide_alike_nothing_is_said(planned):
+    plan = planned()
+    assert other_way(plan.options) is None
+    assert all(o.way is None and not o.over for o in plan.options)
+
+
+def test_a_second_throw_shows_its_other_way(demo_course, demo_thrower, demo_bag):
+    plan = plan_hole(Situation(scene_for(demo_course, 18), demo_thrower, demo_bag, Air()))
+    second = plan.options[0].next
+    assert second.instead is not None
+    assert second.instead.lie == second.lie
+    assert second.expected <= second.instead.expected
+    assert second.decisions["the creek"] is not second.instead.decisions["the creek"]
+    assert second.way is not None
+    assert "the creek" in second.why[0]
+
+
+def test_aimed_elsewhere_an_option_says_what_it_carries_now(forked):
+    first = forked.options[0]
+    moved = re_aimed(forked, first, first.aim_left_deg + 1.0)
+    assert moved.way is not None
+    assert moved.over["the beck"] == pytest.approx(first.over["the beck"], abs=0.15)
+
+
+def test_sentences_say_which_way_and_at_what_price(forked):
+    base = replace(forked.options[0], role="first", expected=3.8, over={"the beck": 0.97}, short_of=())
+    short = replace(base, role="other", expected=3.92, over={"the beck": 0.0}, short_of=("the beck",))
+    same = replace(base, role="safe", expected=3.85)
+    assert choice_sentence(base, base, short) == (
+        "Carries the beck 97 in 100; staying short of it costs 0.12 of a throw."
+    )
+    assert choice_sentence(short, base, short) == (
+        "Stays short of the beck nearly always: that costs 0.12 of a throw."
+    )
+    assert choice_sentence(same, base, short) == ""
+    assert choice_sentence(base, base, None) == ""
+    assert "costs the same" in choice_sentence(base, base, replace(short, expected=3.8))
+    assert str(with_way(replace(short, short_of=()), base, short).way) == "round the beck"
+    luck = replace(base, over={"the beck": 0.6})
+    assert str(with_way(luck, luck, short).way) == "perhaps over the beck"
+
+
+def few(n) -> Solved:
+    return Solved(np.arange(n), np.zeros((n, 1)), np.linspace(0.5, 1.0, n), np.zeros(n), np.zeros(n))
+
+
+class OneKind:
+    group = np.zeros(9, np.int64)
+
+
+def test_leaders_keep_the_best_of_each_decision():
+    ranked = Ranked(few(5), np.array([1.0, 1.1, 1.2, 1.9, 1.8]), np.array([2, 2, 2, 0, 0]))
+    assert leaders(OneKind, ranked, 2, 1).throws.combo.tolist() == [0, 1, 4]
+
+
+def test_the_best_variant_is_taken_and_beside_it_the_best_that_decides_as_meant():
+    base = Ranked(few(2), np.array([2.0, 3.0]), np.array([0, 2]))
+    shorter = Ranked(few(2), np.array([2.2, 2.5]), np.array([0, 2]))
+    longer = Ranked(few(2), np.array([1.5, 2.8]), np.array([2, 2]))
+    taken = best_variants(base, [shorter, base, longer])
+    pairs = sorted(zip(taken.throws.combo.tolist(), taken.costs.tolist(), strict=True))
+    assert pairs == [(0, 1.5), (0, 2.0), (1, 2.5)]

@@ -1,0 +1,64 @@
+"""What lies across the way to the pin: carried, gone round, or stayed short of."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from ypodrome.core.hole.features import Area, Point
+from ypodrome.core.hole.scene import Scene
+
+DECIDED = 0.8
+"""Share of throws that must end beyond what lies across the way to count as carrying it, or on the near
+side to count as laying up (chosen: between the two a throw leaves it to luck)."""
+
+
+def in_the_way(scene: Scene, lie: Point) -> tuple[Area, ...]:
+    """Areas out of bounds, of hazard or of water that the straight line from a lie to the pin crosses,
+    nearest first."""
+    line, start = shapely.LineString([lie, scene.pin.at]), shapely.Point(lie)
+    pin = np.array([scene.pin.at])
+    found = [a for a in scene.areas if _matters(a) and not a.shape.intersects(start)]
+    found = [a for a in found if carried([a], lie, pin)[0, 0]]
+    return tuple(sorted(found, key=lambda a: start.distance(line.intersection(a.shape))))
+
+
+def carried(areas: Sequence[Area], lie: Point, ends: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Which of the areas [k] a throw from a lie to each of the ends [n, 2] leaves behind: [n, k]."""
+    starts = np.broadcast_to(np.array(lie), ends.shape)
+    lines = shapely.linestrings(np.stack([starts, ends], axis=1))
+    over = np.zeros((len(ends), len(areas)), bool)
+    for i, area in enumerate(areas):
+        shapely.prepare(area.shape)
+        over[:, i] = shapely.intersects(area.shape, lines) & ~shapely.intersects_xy(area.shape, *ends.T)
+    return over
+
+
+def shares_over(areas: Sequence[Area], lie: Point, ends: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Share of each throw's ends [m, draws, 2] that leave each of the areas [k] behind: [m, k]."""
+    m, draws, _ = ends.shape
+    return carried(areas, lie, ends.reshape(-1, 2)).reshape(m, draws, -1).mean(axis=1)
+
+
+def decision(share_over: float) -> bool | None:
+    """Whether a throw that ends beyond an area so often carries it, lays up, or leaves it to luck."""
+    return True if share_over >= DECIDED else False if share_over <= 1.0 - DECIDED else None
+
+
+def ahead_of(scene: Scene, areas: Sequence[Area], end: Point) -> tuple[Area, ...]:
+    """Those of the areas that lie between an end and the pin, or hold the end."""
+    onward = shapely.LineString([end, scene.pin.at])
+    return tuple(a for a in areas if a.shape.intersects(onward))
+
+
+def area_name(area: Area) -> str:
+    """The area's name, or what it is."""
+    kind = "the out of bounds" if area.play == "ob" else "the hazard"
+    return area.name or ("the water" if area.surface == "water" else kind)
+
+
+def _matters(area: Area) -> bool:
+    return area.play in ("ob", "hazard") or area.surface == "water"
