@@ -39,6 +39,14 @@ def option(scene):
             "launch_deg": 9.0, "next": None}  # fmt: skip
 
 
+@pytest.fixture(scope="module")
+def shown_option(option):
+    """The throw with what a card says of it."""
+    words = {"role": "other", "aim_point": "straight at the basket", "aim_left_deg": 0.0, "hyzer_deg": 0.0}
+    return {**option, **words, "power_pct": 90, "chances": {"bogey_or_worse": 0.2}, "why": [""],
+            "expected_score": 3.0, "way": None}  # fmt: skip
+
+
 def numbers(d: str) -> list[float]:
     return [float(v) for v in re.findall(r"-?\d+\.?\d*", d)]
 
@@ -121,6 +129,29 @@ def test_aim_words_name_the_nearest_landmark(scene):
     assert aim_point(scene, tee, bearing + off, "metric", 20.0) == "3.0 m left of the dead pine"
     assert aim_point(scene, tee, bearing + off, "imperial", 20.0) == "10 ft left of the dead pine"
     assert "up it" in aim_point(scene, tee, bearing, "metric", 3.5)
+
+
+@pytest.mark.parametrize(
+    ("role", "way", "words"),
+    [
+        ("first", "over the beck", "First plan"),
+        ("other", "short of the beck", "Short of the beck"),
+        ("other", None, "Another way"),
+    ],
+)
+def test_an_option_without_a_part_of_its_own_is_named_for_its_way(shown_option, role, way, words):
+    assert sheet.card({**shown_option, "role": role, "way": way})["role_words"] == words
+
+
+def test_the_other_way_of_the_next_throw_is_priced_and_spelled_out_when_close(shown_option):
+    why = ["Carries the beck nearly always; staying short of it costs 0.30 of a throw."]
+    short = {**shown_option, "way": "short of the beck", "expected_score": 3.3}
+    follow = sheet.card({**shown_option, "why": why, "instead": short, "expected_score": 3.0})
+    assert follow["choice"] == why[0].rstrip(".")
+    assert follow["close"]
+    far = sheet.card({**shown_option, "why": why, "instead": short, "expected_score": 2.3})
+    assert far["choice"] and not far["close"]
+    assert sheet.card(shown_option)["choice"] == ""
 
 
 class Hole:

@@ -3,8 +3,8 @@
 The simulation is its own: plain random numbers instead of Sobol draws, one player after another from
 where each disc really lies (not from sampled lies), rules of play written again from the scene, putts
 holed or missed by a coin. It throws what the plan says: its first throw, then from where the disc
-lies the one of the plan's own approaches from the nearest sampled lies that goes in clearest and
-nearest, and putts where the plan putts.
+lies the approach that the plan would choose, of its own from the nearest sampled lies, and putts where
+the plan putts.
 """
 
 import math
@@ -22,14 +22,15 @@ from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPE
 from ypodrome.core.flight.simulate import Air, fly_many
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, Tee, Tree
 from ypodrome.core.hole.scene import Scene
-from ypodrome.core.strategy.ground_value import INNER_M, PUTT_LIMIT_M
+from ypodrome.core.strategy.cloud import draw_cloud
+from ypodrome.core.strategy.ground_value import DRAWS, INNER_M, PUTT_LIMIT_M
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.plan import plan_hole, score_chances, throw_of
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
 from ypodrome.core.thrower.spread import HYZER_WITH_AIM, NOSE_WITH_SPEED, growth
 
-SCENES = range(20)
+SCENES, LONG_SCENES = range(20), range(8)
 PLAYERS = 2500
 MOST_THROWS = 9
 VEER_DEG, MISJUDGED, INTENSITY = 14.0, 0.20, 0.12
@@ -56,6 +57,22 @@ def random_scene(seed: int) -> Scene:
     spots = tuple(SpotHeight((), (x, y), tilt * y) for x in (-60, 0, 60) for y in (-60, 20, 80, 150))
     return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, length)), 3, areas=tuple(areas),
                  trees=trees, groves=(wood,), spot_heights=spots)  # fmt: skip
+
+
+def scene_with_a_beck(seed: int) -> Scene:
+    """A par 4 of 150 to 190 m with a beck across it, to be carried or stayed short of."""
+    rng = np.random.default_rng(500 + seed)
+    length, near, width = rng.uniform(150, 190), rng.uniform(55, 110), rng.uniform(5, 16)
+    line = HoleLine(1, ((0, 0), (0, length)))
+    west, east = near + rng.uniform(-15, 15) * np.array([-1, 1])
+    strip = Polygon([(-90, west), (90, east), (90, east + width), (-90, west + width)])
+    beck = Area((1,), strip, play="ob", surface="water", name="the beck")
+    trees = tuple(
+        Tree((1,), (float(x), float(y)))
+        for x, y in np.stack([rng.uniform(-25, 25, 8), rng.uniform(20, length - 10, 8)], axis=1)
+    )
+    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, length)), 4,
+                 areas=(beck,), trees=trees)  # fmt: skip
 
 
 def scattered(situation, release, power, bend, rng):
@@ -112,19 +129,16 @@ def putts_taken(value, lies, rng):
 
 
 def approaches(situation, value, lies, m=3):
-    """From every lie the one of the plan's approaches from the `m` nearest sampled lies whose mean flight
-    is clear and ends nearest, aimed anew from where the disc lies."""
+    """From every lie the one of the plan's approaches from the `m` nearest sampled lies that the plan
+    would choose there, aimed anew from where the disc lies."""
     arsenal, n = situation.approach_arsenal, len(lies)
     _, near = cKDTree(value.lies).query(lies, k=m)
-    targets = np.repeat(value.targets[near[:, 0]], m, 0)
-    solved = solve(arsenal, value.combos[near].ravel(), np.repeat(lies, m, 0), targets,
+    near = near.ravel()
+    solved = solve(arsenal, value.combos[near], np.repeat(lies, m, 0), value.targets[near],
                    situation.scene.bare_field, situation.air)  # fmt: skip
-    mean = fly_many(solved.release, arsenal.disc[solved.combo], arsenal.aero,
-                    np.tile(situation.air.wind_vector(), (n * m, 1)), situation.air.density_kg_m3,
-                    np.zeros(n * m, np.int64), situation.scene.field)  # fmt: skip
-    clear = np.exp(-mean[:, b.MET]) * (1.0 - mean[:, b.AIR_HIT])
-    cost = (solved.miss_m + 40.0 * (1.0 - clear)).reshape(n, m)
-    return solved.take(cost.argmin(axis=1) + np.arange(n) * m)
+    cloud = draw_cloud(situation, arsenal, solved, DRAWS, situation.seed + 2)
+    costs = expected(value.of_cloud(cloud.outcome)).reshape(n, m, DRAWS).mean(axis=2)
+    return solved.take(costs.argmin(axis=1) + np.arange(n) * m)
 
 
 def play_out(plan, seed):
@@ -170,11 +184,22 @@ def bag(demo_bag):
 @pytest.mark.parametrize("seed", SCENES)
 def test_predicted_chances_are_those_of_play(seed, demo_thrower, bag):
     """Within 3 points, and the sampling error of both (400 draws predict; two standard errors more)."""
+    compare(random_scene(seed), seed, demo_thrower, bag)
+
+
+@pytest.mark.parametrize("seed", LONG_SCENES)
+def test_a_carry_or_lay_up_is_worth_what_play_makes_of_it(seed, demo_thrower, bag):
+    """The same on par 4s with a beck across them: from every lie the plan carries or lays up."""
+    compare(scene_with_a_beck(seed), seed, demo_thrower, bag)
+
+
+def compare(scene, seed, thrower, bag):
+    """Hold a plan against playing it out."""
     rng = np.random.default_rng(100 + seed)
     wind = Wind(float(rng.uniform(0, 6)), float(rng.uniform(0, 360)))
-    plan = plan_hole(Situation(random_scene(seed), demo_thrower, bag, Air(wind=wind)))
+    plan = plan_hole(Situation(scene, thrower, bag, Air(wind=wind)))
     scores, first = play_out(plan, 1000 + seed)
-    option, scene = plan.options[0], plan.situation.scene
+    option = plan.options[0]
     rests = first[:, [b.REST_X, b.REST_Y]]
     out = np.array([scene.out_of_bounds.contains(shapely.Point(p)) for p in rests])
     away = np.hypot(*(rests - np.array(scene.pin.at)).T)
@@ -183,9 +208,9 @@ def test_predicted_chances_are_those_of_play(seed, demo_thrower, bag):
         "obstacle": (first[:, b.AIR_HIT] > 0.5).mean(),
         "circle1": ((away <= 10.0) & ~out).mean(),
         "circle2": ((away <= 20.0) & ~out).mean(),
-        "birdie_or_better": (scores <= 2).mean(),
-        "par": (scores == 3).mean(),
-        "bogey_or_worse": (scores >= 4).mean(),
+        "birdie_or_better": (scores < scene.par).mean(),
+        "par": (scores == scene.par).mean(),
+        "bogey_or_worse": (scores > scene.par).mean(),
     }
     for name, share in seen.items():
         error = 2.0 * math.sqrt(max(share * (1 - share), 0.01) * (1 / 400 + 1 / PLAYERS))

@@ -16,21 +16,34 @@ DECIDED = 0.8
 side to count as laying up (chosen: between the two a throw leaves it to luck)."""
 
 
+def barring(scene: Scene) -> tuple[Area, ...]:
+    """Areas that must be carried, gone round or stayed short of: out of bounds, hazards and water."""
+    return tuple(a for a in scene.areas if a.play in ("ob", "hazard") or a.surface == "water")
+
+
+def clearances(areas: Sequence[Area], places: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Distances [n, m] from places [n, 2] to the nearest of the areas."""
+    every = shapely.union_all([a.shape for a in areas])
+    return np.asarray(shapely.distance(shapely.points(places), every))
+
+
 def in_the_way(scene: Scene, lie: Point) -> tuple[Area, ...]:
     """Areas out of bounds, of hazard or of water that the straight line from a lie to the pin crosses,
     nearest first."""
     line, start = shapely.LineString([lie, scene.pin.at]), shapely.Point(lie)
     pin = np.array([scene.pin.at])
-    found = [a for a in scene.areas if _matters(a) and not a.shape.intersects(start)]
+    found = [a for a in barring(scene) if not a.shape.intersects(start)]
     found = [a for a in found if carried([a], lie, pin)[0, 0]]
     return tuple(sorted(found, key=lambda a: start.distance(line.intersection(a.shape))))
 
 
 def carried(areas: Sequence[Area], lie: Point, ends: NDArray[np.float64]) -> NDArray[np.bool_]:
     """Which of the areas [k] a throw from a lie to each of the ends [n, 2] leaves behind: [n, k]."""
+    over = np.zeros((len(ends), len(areas)), bool)
+    if not areas:
+        return over
     starts = np.broadcast_to(np.array(lie), ends.shape)
     lines = shapely.linestrings(np.stack([starts, ends], axis=1))
-    over = np.zeros((len(ends), len(areas)), bool)
     for i, area in enumerate(areas):
         shapely.prepare(area.shape)
         over[:, i] = shapely.intersects(area.shape, lines) & ~shapely.intersects_xy(area.shape, *ends.T)
@@ -58,7 +71,3 @@ def area_name(area: Area) -> str:
     """The area's name, or what it is."""
     kind = "the out of bounds" if area.play == "ob" else "the hazard"
     return area.name or ("the water" if area.surface == "water" else kind)
-
-
-def _matters(area: Area) -> bool:
-    return area.play in ("ob", "hazard") or area.surface == "water"

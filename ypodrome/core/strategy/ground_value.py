@@ -17,10 +17,11 @@ from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
+from ypodrome.core.strategy.crossing import barring, carried, clearances
 from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import Solved, heights, solve
+from ypodrome.core.strategy.solve import Solved, heights, joined, solve
 
 PUTT_LIMIT_M = 28.0
 """Beyond this nobody putts (chosen: under 6 % go in even for the best)."""
@@ -31,15 +32,18 @@ INNER_M = 14.0
 MOST_LIES = 130
 LEAST_SPACING_M = 7.0
 RING_M = 14.0
-TRIED = 3
-DRAWS = 20
-ROUNDS = 1
-"""Size of the sample (chosen: the first-throw ranking moved by less than 0.02 throws at twice it)."""
+TRIED, ROUNDS = 3, 1
+DRAWS, JUDGED = 12, 32
+"""Size of the sample, and draws by which an approach is chosen and judged (chosen: the expected score from
+the tee moved by 0.02 throws at twice it, and lies within 0.03 of what playing it out gives)."""
 
 NEIGHBOURS = 4
 DISTANCES_M = (1.0, 3.0, 5.0, 7.5, 10.0, 13.0, 16.0, 20.0, 25.0, 30.0, 40.0, 50.0, 65.0, 80.0, 100.0, 130.0)
 AROUND = 32
 """Distances at which, and the number of places around the basket from which, usual ground is valued."""
+LEAST_LAY_UP_M, LAY_UP_REACH, LAY_UP_ROOM = 20.0, 0.8, 0.1
+"""A lay-up is at least so long, at most this share of the longest approach, and stays clear of what bars
+the way by this share of its length (chosen: thrown easily, with a club player's spread to spare)."""
 HOLED_NOW = np.eye(THROWS)[0]
 
 
@@ -171,21 +175,55 @@ class GroundValue:
         return np.asarray(inside & ~shapely.contains_xy(scene.out_of_bounds, *places.T))
 
     def _value(self, lies: NDArray[np.float64]) -> tuple[NDArray, NDArray, NDArray]:
-        """Outlooks of a ring of lies, and the approach that is best from each: combination, target."""
+        """Outlooks of a ring of lies, and the approach that is best from each: combination, target. Where
+        something must be carried, laying up is tried too. The chosen throws are judged by other draws than
+        they were chosen by: the best of several by the same draws looks better than it is."""
+        arsenal = self.situation.approach_arsenal
+        targets = self._targets(lies, arsenal.farthest_m())
+        chosen, costs = self._best_approach(lies, targets)
+        rows, spots = self._lay_ups(lies, costs)
+        if len(rows):
+            short, dear = self._best_approach(lies[rows], spots)
+            better = np.flatnonzero(dear < costs[rows])
+            order = np.arange(len(lies))
+            order[rows[better]] = len(lies) + better
+            chosen = joined([chosen, short]).take(order)
+            targets[rows[better]] = spots[better]
+        cloud = draw_cloud(self.situation, arsenal, chosen, JUDGED, self.situation.seed + 1)
+        outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), JUDGED, THROWS).mean(axis=1)
+        return outlooks, chosen.combo, targets
+
+    def _best_approach(self, lies: NDArray, targets: NDArray) -> tuple[Solved, NDArray]:
+        """The best of a few throws from each of the lies to its target [n, 2], and its cost [n]."""
         arsenal = self.situation.approach_arsenal
         m = len(arsenal.disc)
         n = len(lies)
-        targets = self._targets(lies, arsenal.farthest_m())
         solved = solve(
             arsenal, np.tile(np.arange(m), n), np.repeat(lies, m, axis=0),
             np.repeat(targets, m, axis=0), self.situation.scene.bare_field, self.situation.air, ROUNDS,
         )  # fmt: skip
         tried = solved.take(self._promising(solved, n, m))
         cloud = draw_cloud(self.situation, arsenal, tried, DRAWS, self.situation.seed)
-        outlooks = self.of_cloud(cloud.outcome).reshape(n, TRIED, DRAWS, THROWS).mean(axis=2)
-        best = expected(outlooks).argmin(axis=1)
-        rows = np.arange(n)
-        return outlooks[rows, best], tried.combo.reshape(n, TRIED)[rows, best], targets
+        costs = expected(self.of_cloud(cloud.outcome).reshape(n, TRIED, DRAWS, THROWS).mean(axis=2))
+        best = costs.argmin(axis=1)
+        return tried.take(np.arange(n) * TRIED + best), costs.min(axis=1)
+
+    def _lay_ups(self, lies: NDArray, worth: NDArray) -> tuple[NDArray[np.int64], NDArray]:
+        """Rows of lies [n, 2] from which laying up could cost less than they are worth [n], and the
+        best-valued lie to lay up to from each [k, 2]: in reach, on the same side of all that bars the way
+        to the pin, and clear of it. Only longer holes are played so."""
+        scene = self.situation.scene
+        areas = barring(scene) if scene.par > 3 else ()
+        if not areas or not len(self.lies):
+            return np.zeros(0, np.int64), np.zeros((0, 2))
+        away = np.hypot(*(self.lies - lies[:, None]).transpose(2, 0, 1))
+        here, there = carried(areas, scene.pin.at, lies), carried(areas, scene.pin.at, self.lies)
+        fit = (here[:, None] == there).all(axis=2) & here.any(axis=1)[:, None]
+        fit &= (away > LEAST_LAY_UP_M) & (away < LAY_UP_REACH * self.situation.approach_arsenal.farthest_m())
+        fit &= clearances(areas, self.lies) > LAY_UP_ROOM * away
+        cost = np.where(fit, 1.0 + expected(self.outlooks), np.inf)
+        rows = np.flatnonzero(cost.min(axis=1) < worth)
+        return rows, self.lies[cost[rows].argmin(axis=1)]
 
     def _targets(self, lies: NDArray, reach_m: float) -> NDArray[np.float64]:
         """The pin, or the best-valued ground within reach and nearer the pin when it is too far."""

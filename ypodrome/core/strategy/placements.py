@@ -5,11 +5,10 @@ from __future__ import annotations
 import math
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.hole.features import Point
-from ypodrome.core.strategy.crossing import carried, in_the_way
+from ypodrome.core.strategy.crossing import carried, clearances, in_the_way
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
@@ -74,10 +73,9 @@ def _either_side(situation: Situation, lie: NDArray, chosen: Spots, best: NDArra
     if not areas:
         return chosen
     every = np.concatenate([chosen, best])
-    gap = shapely.distance(shapely.points(every), shapely.union_all([a.shape for a in areas]))
-    share = CLEAR_SPREADS * math.radians(situation.thrower.spread.aim_deg)
+    room = CLEAR_SPREADS * math.radians(situation.thrower.spread.aim_deg) * np.hypot(*(every - lie).T)
     side = carried(areas, at, every).sum(axis=1)
-    side[gap < share * np.hypot(*(every - lie).T)] = -1
+    side[clearances(areas, every) < room] = -1
     taken = len(chosen)
     for one in np.unique(side[side >= 0]):
         mine = list(every[:taken][side[:taken] == one])

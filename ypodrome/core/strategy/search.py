@@ -155,7 +155,7 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
     m = len(arsenal.disc)
     combos = np.tile(np.arange(m), len(targets))
     aims = np.repeat(targets, m, axis=0)
-    dry = ~_over_water(situation, arsenal, combos, lie, aims)
+    dry = ~_over_water(situation, arsenal, lie, targets)
     if not dry.any():
         raise ValueError(
             "every disc that could be thrown here is marked never over water; mark a spare with water_ok"
@@ -171,16 +171,14 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
     return solved.take(_with_best_of_kind(arsenal.group[combos], solved.miss_m, reached))
 
 
-def _over_water(
-    situation: Situation, arsenal: Arsenal, combos: NDArray, lie: NDArray, aims: NDArray
-) -> NDArray[np.bool_]:
-    """Throws of a disc that must not be lost along a line that comes near water."""
+def _over_water(situation: Situation, arsenal: Arsenal, lie: NDArray, targets: NDArray) -> NDArray[np.bool_]:
+    """Whether each combination [m] thrown at each target [t, 2] is a disc that must not be lost on a line
+    that comes near water: [t * m]."""
     water = situation.scene.water
-    precious = np.array([not d.water_ok for d in arsenal.discs])[arsenal.disc[combos]]
-    if water.is_empty or not precious.any():
-        return np.zeros(len(combos), bool)
-    ends = np.stack([np.broadcast_to(lie, aims.shape), aims], axis=1)
-    return precious & shapely.dwithin(shapely.linestrings(ends), water, NEAR_WATER_M)
+    precious = np.array([not d.water_ok for d in arsenal.discs])[arsenal.disc]
+    lines = shapely.linestrings(np.stack([np.broadcast_to(lie, targets.shape), targets], axis=1))
+    near = shapely.dwithin(lines, water, NEAR_WATER_M)
+    return np.outer(near, precious).ravel()
 
 
 def _with_best_of_kind(kinds: NDArray, cost: NDArray, keep: NDArray[np.bool_]) -> NDArray[np.int64]:
