@@ -7,7 +7,8 @@ import pytest
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.scene import scene_for
-from ypodrome.core.strategy.plan import plan_hole, re_aimed
+from ypodrome.core.strategy.again import fixed, judged_again
+from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.situation import Situation
 
 
@@ -39,4 +40,4 @@ def test_one_step_of_an_aim_drag(benchmark, demo_course, demo_bag, demo_thrower)
     scene = scene_for(demo_course, 1)
     plan = plan_hole(Situation(scene, demo_thrower, demo_bag, Air(wind=Wind(4.0, 200.0))))
     aims = itertools.cycle([-8.0, -4.0, 0.0, 4.0])
-    benchmark(lambda: re_aimed(plan, plan.options[0], next(aims)))
+    benchmark(lambda: judged_again(plan, fixed(plan.options[0]), next(aims)))

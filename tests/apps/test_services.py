@@ -9,9 +9,10 @@ from tests.conftest import DEMO
 from ypodrome.bag.services import import_bag
 from ypodrome.course.services import document_of, import_course
 from ypodrome.interchange.problems import FileProblems
-from ypodrome.plan import services
+from ypodrome.plan import choosing, services
 from ypodrome.plan.alike import in_force, nearest_alike
 from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.models import PlannedHole
 from ypodrome.round import services as rounds
 from ypodrome.standins.weather_station import reading
 
@@ -46,7 +47,7 @@ def test_planning_keeps_the_players_choice_and_marks_what_is_stale(demo_plan):
     assert is_stale(hole)
     services.plan_one(hole)
     assert not is_stale(hole)
-    services.choose(hole, 2)
+    choosing.choose(hole, 2)
     second = hole.chosen["disc"], hole.chosen["throw"], hole.chosen["line"]
     services.set_conditions(hole, {"wind_m_s": 3.0})
     hole.refresh_from_db()
@@ -75,15 +76,48 @@ def test_of_two_throws_of_one_name_the_chosen_one_is_in_force():
     assert in_force(options, option(95, -12.0)) == 1
 
 
-def test_an_own_aim_is_kept_when_the_wind_changes(demo_plan):
+def test_a_hole_on_which_nothing_was_chosen_follows_the_first_plan(demo_plan):
+    hole = demo_plan.holes.get(number=1)
+    services.plan_one(hole)
+    services.set_conditions(hole, {"wind_m_s": 7.0, "wind_from_deg": 250.0})
+    hole.refresh_from_db()
+    services.plan_one(hole)
+    assert hole.chosen == hole.result["options"][0]
+
+
+def test_an_own_aim_is_kept_and_judged_in_the_new_wind(demo_plan):
     hole = demo_plan.holes.get(number=1)
     services.plan_one(hole)
     aim = hole.chosen["aim_left_deg"] + 4.0
-    document = services.aim(hole, 1, aim, keep=True)
-    services.set_conditions(hole, {"wind_from_deg": 100.0})
+    document = choosing.aim(hole, 1, aim, keep=True)
+    services.set_conditions(hole, {"wind_m_s": 6.0, "wind_from_deg": 100.0})
     services.plan_one(hole)
     assert hole.own_aim
-    assert hole.chosen["aim_left_deg"] == pytest.approx(document["aim_left_deg"])
+    assert hole.chosen["aim_left_deg"] == pytest.approx(aim, abs=0.06)
+    assert hole.chosen["disc"] == document["disc"]
+    assert hole.chosen["path"] != document["path"]
+    row = hole.result["options"][hole.chosen["rank"] - 1]
+    assert (row["disc"], row["hyzer_deg"]) == (document["disc"], document["hyzer_deg"])
+    again = choosing.aim(hole, hole.chosen["rank"], aim, keep=False)
+    assert again["expected_score"] == pytest.approx(hole.chosen["expected_score"], abs=1e-6)
+
+
+def test_an_own_aim_with_a_disc_no_longer_in_the_bag_gives_way_to_the_first_plan(demo_plan):
+    hole = demo_plan.holes.get(number=1)
+    services.plan_one(hole)
+    document = choosing.aim(hole, 1, 2.0, keep=True)
+    demo_plan.owner.discs.filter(name=document["disc"]).delete()
+    services.plan_one(hole)
+    assert not hole.own_aim
+    assert hole.chosen == hole.result["options"][0]
+
+
+def test_a_chosen_lay_up_stays_a_lay_up_when_its_throw_is_no_longer_offered():
+    first = option(100, 0.0) | {"way": "over the beck"}
+    short = option(70, 5.0, disc="Varrel") | {"way": "short of the beck"}
+    gone = option(75, 5.0, disc="Wharrel") | {"way": "short of the beck"}
+    hole = PlannedHole(result={"options": [option(99, 0.0) | {"way": None}]}, chosen=gone)
+    assert choosing.kept_choice(hole, None, [first, short], (0.0, 0.0)) is short
 
 
 @pytest.mark.parametrize(

@@ -9,9 +9,10 @@ from shapely.geometry import box
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, HoleLine, Pin, Tee
 from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.strategy.again import fixed, judged_again
 from ypodrome.core.strategy.choice import choice_sentence, other_way, with_way
 from ypodrome.core.strategy.crossing import ahead_of, area_name, carried, decision, in_the_way, shares_over
-from ypodrome.core.strategy.plan import plan_hole, re_aimed
+from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
@@ -128,7 +129,7 @@ def test_a_second_throw_shows_its_other_way(demo_course, demo_thrower, demo_bag)
 
 def test_aimed_elsewhere_an_option_says_what_it_carries_now(forked):
     first = forked.options[0]
-    moved = re_aimed(forked, first, first.aim_left_deg + 1.0)
+    moved = judged_again(forked, fixed(first), first.aim_left_deg + 1.0)
     assert moved.way is not None
     assert moved.over["the beck"] == pytest.approx(first.over["the beck"], abs=0.15)
 

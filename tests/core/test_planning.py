@@ -12,10 +12,11 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.strategy.again import fixed, judged_again
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import miss_costs
 from ypodrome.core.strategy.outlook import THROWS, after, expected
-from ypodrome.core.strategy.plan import TIE, plan_hole, re_aimed, score_chances
+from ypodrome.core.strategy.plan import TIE, plan_hole, score_chances
 from ypodrome.core.strategy.search import objective
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import PRESETS, Spread
@@ -95,10 +96,26 @@ def test_a_disc_marked_never_over_water_stays_dry(situation, demo_bag):
 
 def test_aim_moved_far_off_costs_throws(plan):
     first = plan.options[0]
-    same, off = re_aimed(plan, first, first.aim_left_deg), re_aimed(plan, first, first.aim_left_deg + 25)
+    same, off = (
+        judged_again(plan, fixed(first), first.aim_left_deg),
+        judged_again(plan, fixed(first), first.aim_left_deg + 25),
+    )
     assert same.expected == pytest.approx(first.expected, abs=0.06)
     assert off.expected > first.expected + 0.1
     assert off.landing_left_m > first.landing_left_m + 20
+
+
+def test_a_throw_fixed_by_hand_is_judged_in_another_wind_as_a_plan_there_would(plan):
+    """An option of the new plan, found again by what a player keeps of it; none where its hand is off."""
+    windy = plan_hole(replace(plan.situation, air=Air(wind=Wind(6.0, 90.0))))
+    there = windy.options[1]
+    again = judged_again(windy, fixed(there), there.aim_left_deg, "safe")
+    assert again.expected == pytest.approx(there.expected, abs=0.06)
+    assert (again.line, again.role) == (there.line, "safe")
+    calm = judged_again(plan, fixed(there), there.aim_left_deg)
+    assert calm.landing != again.landing
+    without = plan_hole(replace(plan.situation, without=(there.kind,)))
+    assert judged_again(without, fixed(there), 0.0) is None
 
 
 def test_more_out_of_bounds_never_helps(situation, plan):

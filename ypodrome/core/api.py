@@ -17,10 +17,11 @@ from ypodrome.core.hole.sight import blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
 from ypodrome.core.record.gained import gained_by_part, throws_from
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
+from ypodrome.core.strategy.again import FixedThrow, judged_again
 from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.lines import power_words
 from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.plan import HolePlan, plan_hole, re_aimed, score_chances, score_from_tee
+from ypodrome.core.strategy.plan import HolePlan, plan_hole, score_chances, score_from_tee
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.situation import POSTURES, Situation
@@ -43,6 +44,7 @@ __all__ = [
     "Air",
     "Course",
     "Disc",
+    "FixedThrow",
     "Flight",
     "HolePlan",
     "HoleScore",
@@ -76,13 +78,13 @@ __all__ = [
     "gained_by_part",
     "grip_share",
     "heights",
+    "judged_again",
     "measure",
     "missed_releases",
     "open_field",
     "plan_for_target",
     "plan_hole",
     "power_words",
-    "re_aimed",
     "result",
     "scene_for",
     "score_chances",

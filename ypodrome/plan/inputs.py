@@ -11,6 +11,9 @@ from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
 
+KEPT_FORM = 2
+"""Raised when what is kept of a plan changes, so that plans kept before are planned again."""
+
 WORDS = {
     "course": "the course was changed at the desk",
     "hole": "tee, pin or par is another",
@@ -28,6 +31,7 @@ def inputs_of(hole: PlannedHole) -> Json:
     """Every input of a hole's plan, by subject; long ones as digests."""
     plan, course = hole.plan, hole.plan.layout.course
     return {
+        "form": KEPT_FORM,
         "course": [course.pk, course.updated.isoformat()],
         "hole": [hole.number, hole.tee, hole.pin, hole.par],
         "posture": plan.posture,

@@ -23,8 +23,8 @@ from ypodrome.core.api import (
 from ypodrome.core.units import mph
 from ypodrome.course.services import core_course
 from ypodrome.plan.inputs import digest, inputs_of
+from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.services import situation_of
 
 Json = dict[str, Any]
 

@@ -2,40 +2,20 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
-from threading import Lock
 from typing import Any
 
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.bag.services import core_bag, core_lines
-from ypodrome.core.api import (
-    POSTURES,
-    Air,
-    HolePlan,
-    Option,
-    Scene,
-    Situation,
-    Wind,
-    air_density_kg_m3,
-    plan_hole,
-    re_aimed,
-    score_chances,
-)
+from ypodrome.core.api import POSTURES, Wind
 from ypodrome.course.models import Layout
 from ypodrome.course.services import core_course, scene_of
-from ypodrome.interchange.plan_json import option_document, plan_document
-from ypodrome.plan.alike import nearest_alike
-from ypodrome.plan.inputs import digest, fingerprint_of, inputs_of
+from ypodrome.plan.choosing import kept_choice
+from ypodrome.plan.inputs import digest, inputs_of
+from ypodrome.plan.live import live_plan
 from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.stored import stored_plan
 from ypodrome.standins.weather_station import reading
-
-DRAWN_RESTS = 300
-KEPT_PLANS = 24
-
-_live: OrderedDict[str, HolePlan] = OrderedDict()
-_lock = Lock()
 
 Json = dict[str, Any]
 
@@ -54,112 +34,18 @@ def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
     return plan
 
 
-def scene_for_hole(hole: PlannedHole) -> Scene:
-    """The scene this hole is planned on."""
-    plan = hole.plan
-    return scene_of(plan.layout.course, hole.number, hole.tee, hole.pin, hole.par, plan.wet)
-
-
-def situation_of(hole: PlannedHole) -> Situation:
-    """Everything the core needs to plan a hole."""
-    plan = hole.plan
-    return Situation(
-        scene=scene_for_hole(hole),
-        thrower=plan.owner.thrower,
-        bag=core_bag(plan.owner),
-        air=Air(
-            air_density_kg_m3(plan.temperature_c, 0.0, 0.6),
-            Wind(plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s),
-        ),
-        posture=plan.posture,
-        without=tuple(plan.without),
-        lines=core_lines(plan.owner),
-    )
-
-
-def live_plan(hole: PlannedHole) -> HolePlan:
-    """The computed plan, kept in memory so that a drag need not solve the hole again."""
-    key = fingerprint_of(hole)
-    with _lock:
-        if key in _live:
-            _live.move_to_end(key)
-            return _live[key]
-    computed = plan_hole(situation_of(hole))
-    with _lock:
-        _live[key] = computed
-        while len(_live) > KEPT_PLANS:
-            _live.popitem(last=False)
-    return computed
-
-
 def plan_one(hole: PlannedHole) -> PlannedHole:
     """Plan a hole and keep the result; the player's choice is kept when it is still offered."""
     computed = live_plan(hole)
     origin = core_course(hole.plan.layout.course).origin
-    document = plan_document(computed, origin)
-    document["options"] = [
-        {"rank": k, **stored_option(o, origin)} for k, o in enumerate(computed.options, start=1)
-    ]
-    document["by_distance"] = [[d, round(throws, 3)] for d, throws in computed.value.by_distance()]
+    document = stored_plan(computed, origin)
+    hole.chosen = kept_choice(hole, computed, document["options"], origin)
+    hole.own_aim = bool(hole.chosen.get("own_aim"))
     hole.result = document
     hole.inputs = inputs_of(hole)
     hole.fingerprint = digest(hole.inputs)
-    hole.chosen = _kept_choice(hole.chosen, document["options"], hole.own_aim)
-    hole.own_aim = hole.own_aim and bool(hole.chosen.get("own_aim"))
     hole.save(update_fields=["result", "fingerprint", "inputs", "chosen", "own_aim"])
     return hole
-
-
-def stored_option(option: Option, origin: tuple[float, float]) -> Json:
-    """An option with what is needed to draw it again without computing."""
-    return {
-        **option_document(option, origin),
-        "kind": option.kind,
-        "score_chances": {k: round(v, 4) for k, v in score_chances(option).items()},
-        "heading_deg": round(option.heading_deg, 3),
-        "numbers": option.disc.numbers,
-        "lie": [round(c, 2) for c in option.lie],
-        "ends": [round(c, 2) for c in option.landing],
-        "path": [[round(float(v), 2) for v in row] for row in option.path],
-        "rests": [[round(float(c), 1) for c in row] for row in option.rests[:DRAWN_RESTS]],
-        "next": stored_option(option.next, origin) if option.next else None,
-        "instead": stored_option(option.instead, origin) if option.instead else None,
-    }
-
-
-def _kept_choice(chosen: Json | None, options: list[Json], own_aim: bool) -> Json:
-    """The player's throw among the new options, or the first plan; an own aim stays as it is."""
-    if chosen is None:
-        return options[0]
-    if own_aim:
-        return chosen
-    return options[nearest_alike(options, chosen) or 0]
-
-
-def choose(hole: PlannedHole, rank: int) -> PlannedHole:
-    """Put the option of this rank in force."""
-    options = (hole.result or {}).get("options", [])
-    if not 1 <= rank <= len(options):
-        raise ValueError(f"there is no option {rank} on this hole")
-    hole.chosen, hole.own_aim = options[rank - 1], False
-    hole.save(update_fields=["chosen", "own_aim"])
-    return hole
-
-
-def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Json:
-    """Judge an option at another aim; with `keep` it becomes the choice in force."""
-    computed = live_plan(hole)
-    if not 1 <= rank <= len(computed.options):
-        raise ValueError(f"there is no option {rank} on this hole")
-    if not -90.0 <= aim_left_deg <= 90.0:
-        raise ValueError("aim must be within 90° of the line to the basket")
-    moved = re_aimed(computed, computed.options[rank - 1], aim_left_deg)
-    origin = core_course(hole.plan.layout.course).origin
-    document = {"rank": rank, **stored_option(moved, origin), "own_aim": True}
-    if keep:
-        hole.chosen, hole.own_aim = document, True
-        hole.save(update_fields=["chosen", "own_aim"])
-    return document
 
 
 LONGEST_NOTES = 2000

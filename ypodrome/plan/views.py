@@ -18,8 +18,9 @@ from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
-from ypodrome.plan import rounds, services
+from ypodrome.plan import choosing, rounds, services
 from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.plan.live import live_plan, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
@@ -126,7 +127,7 @@ def book(request: HttpRequest, pk: int) -> HttpResponse:
 def sheet(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """One hole."""
     hole = own_hole(request, pk, number)
-    scene = services.scene_for_hole(hole)
+    scene = scene_for_hole(hole)
     numbers = list(hole.plan.holes.values_list("number", flat=True))
     at = numbers.index(number)
     context = sheet_context(hole, scene) | {
@@ -143,14 +144,14 @@ def sheet(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 def _labels(hole: PlannedHole, what: str) -> list[str]:
-    course = services.core_course(hole.plan.layout.course)
+    course = core_course(hole.plan.layout.course)
     points = getattr(course, what)
     return [p.label for p in points if not p.holes or hole.number in p.holes]
 
 
 def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
     """The parts of the sheet that a new plan or choice changes, as HTML and SVG."""
-    context = sheet_context(hole, services.scene_for_hole(hole))
+    context = sheet_context(hole, scene_for_hole(hole))
     names = ("drawing", "side", "tee_view", "card", "options", "facts")
     parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
     return {"parts": parts, "wind": context["wind"], "expected": hole.chosen["expected_score"]}
@@ -162,7 +163,7 @@ def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     hole = own_hole(request, pk, number)
     context = winds_context(rounds.winds_of(hole), request.player.units)
     context |= {"plan": hole.plan, "hole": hole, "units": request.player.units}
-    context["hole_name"] = services.scene_for_hole(hole).line.name
+    context["hole_name"] = scene_for_hole(hole).line.name
     return render(request, "plan/winds.html", context)
 
 
@@ -170,8 +171,8 @@ def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """What ground is worth on the hole, as lines to lay over its drawing."""
     hole = own_hole(request, pk, number)
-    frame = hole_frame(services.scene_for_hole(hole), WIDTH, HEIGHT)
-    context = {"lines": draw_value(services.live_plan(hole), frame)}
+    frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
+    context = {"lines": draw_value(live_plan(hole), frame)}
     return render(request, "plan/hole/_value.html", context)
 
 
@@ -224,7 +225,7 @@ def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Put an option in force."""
     hole = own_hole(request, pk, number)
     try:
-        services.choose(hole, int(json_body(request).get("rank", 0)))
+        choosing.choose(hole, int(json_body(request).get("rank", 0)))
     except (ValueError, TypeError) as error:
         return refusal(error)
     return JsonResponse(_fragments(request, hole))
@@ -238,12 +239,12 @@ def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
         values = json_body(request)
         keep = values.get("keep") is True
         hole = own_hole(request, pk, number, drawn=keep)
-        option = services.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
+        option = choosing.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
     except (ValueError, TypeError, KeyError) as error:
         return refusal(error)
     if keep:
         return JsonResponse(_fragments(request, hole))
-    scene = services.scene_for_hole(hole)
+    scene = scene_for_hole(hole)
     frame = hole_frame(scene, WIDTH, HEIGHT)
     context = shot_context(option, scene, frame, hole.plan.owner.units)
     names = ("shot", "side", "tee_view", "card")

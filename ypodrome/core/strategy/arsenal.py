@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.flight import batch as b
-from ypodrome.core.flight.release import RELEASE_SIZE, SPEED, SPIN, Release, Throw
+from ypodrome.core.flight.release import HYZER, LAUNCH, RELEASE_SIZE, SPEED, SPIN, Release, Throw
 from ypodrome.core.flight.simulate import Air, fly_many
 from ypodrome.core.ground.field import open_field
 from ypodrome.core.thrower import KINDS, grip_share
@@ -89,6 +89,16 @@ class Arsenal:
     def group(self) -> NDArray[np.int64]:
         """Kind of throw [m], own lines apart: of each group a search keeps the best few."""
         return np.where(self.line >= 0, len(PLANNED_KINDS), self.kind)
+
+    @property
+    def hyzer_deg(self) -> NDArray[np.float64]:
+        """Hyzer at release [m]."""
+        return np.degrees(self.mean[:, HYZER])
+
+    @property
+    def launch_deg(self) -> NDArray[np.float64]:
+        """Launch angle at release [m]."""
+        return np.degrees(self.mean[:, LAUNCH])
 
     def own_line(self, combo: int) -> str:
         """Name of the player's line that a combination is, or nothing."""

@@ -9,14 +9,15 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ypodrome.core.air import Wind
-from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, X, Y, Z
+from ypodrome.core.flight.release import HEADING, X, Y, Z
+from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.sight import cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_power
 from ypodrome.core.strategy.choice import other_way, with_way
 from ypodrome.core.strategy.exactness import windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
-from ypodrome.core.strategy.search import QUICK, Effort, Judged, judge_one, objective, search
+from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, heights, joined, solve
 from ypodrome.core.strategy.why import reasons
@@ -37,7 +38,6 @@ SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
 """A following throw is planned when the first leaves more than this (chosen: beyond circle two)."""
 
-DRAG_DRAWS = 300
 DEEPEST = 3
 
 
@@ -93,26 +93,20 @@ def score_from_tee(situation: Situation, effort: Effort = QUICK) -> float:
     return float(judged.score.min())
 
 
-def re_aimed(plan: HolePlan, option: Option, aim_left_deg: float) -> Option:
-    """The same throw aimed elsewhere, judged with enough draws for a drag on the screen."""
-    turn = math.radians(aim_left_deg - option.aim_left_deg)
-    throws = throw_of(plan.situation, option)
-    throws.release[:, HEADING] += turn
-    judged = judge_one(plan.situation, plan.value, throws, DRAG_DRAWS)
-    moved = option_from(plan.situation, judged, 0)
-    moved = replace(moved, role=option.role, next=None)
-    return _told(plan.situation, moved, plan.options[0], other_way(plan.options))
-
-
 def throw_of(situation: Situation, option: Option) -> Solved:
     """The release rows an option stands for."""
-    arsenal = situation.arsenal
-    release = at_power(arsenal.mean[[option.combo]], np.array([option.power]))
-    release[:, X], release[:, Y] = option.lie
-    release[:, Z] = heights(situation.scene.field, np.array([option.lie])) + RELEASE_HEIGHT_M
-    release[:, HEADING] = math.radians(option.heading_deg)
-    return Solved(np.array([option.combo]), release, np.array([option.power]), np.zeros(1),
-                  np.array([option.bend_rad]))  # fmt: skip
+    return released(situation, option.combo, option.power, option.lie, option.heading_deg, option.bend_rad)
+
+
+def released(
+    situation: Situation, combo: int, power: float, lie: Point, heading_deg: float, bend_rad: float
+) -> Solved:
+    """A combination thrown from a lie at a share of full power and a heading, as the one row of a set."""
+    release = at_power(situation.arsenal.mean[[combo]], np.array([power]))
+    release[:, X], release[:, Y] = lie
+    release[:, Z] = heights(situation.scene.field, np.array([lie])) + RELEASE_HEIGHT_M
+    release[:, HEADING] = math.radians(heading_deg)
+    return Solved(np.array([combo]), release, np.array([power]), np.zeros(1), np.array([bend_rad]))
 
 
 def plays_like_m(situation: Situation) -> float:
@@ -125,8 +119,7 @@ def plays_like_m(situation: Situation) -> float:
     scene, arsenal = situation.scene, situation.arsenal
     lie, pin = np.array(scene.tee.at), np.array(scene.pin.at)
     distance = scene.distance_m
-    launch = np.degrees(arsenal.mean[:, LAUNCH])
-    flat = (np.abs(arsenal.mean[:, HYZER]) < 0.01) & (np.abs(launch - 9.0) < 1.0)
+    flat = (np.abs(arsenal.hyzer_deg) < 0.5) & (np.abs(arsenal.launch_deg - 9.0) < 1.0)
     reach = arsenal.reach[:, -1]
     able = np.flatnonzero(flat & (reach > 1.15 * distance))
     if not len(able):
@@ -152,14 +145,14 @@ def _options_from(
     other = other_way(options)
     finished = []
     for option in options:
-        told = _told(situation, option, options[0], other)
+        shown = told(situation, option, options[0], other)
         if situation.scene.par > 3 and (option.role != "other" or option is other):
-            told = replace(told, next=_next(situation, value, option, thrown + 1))
-        finished.append(told)
+            shown = replace(shown, next=_next(situation, value, option, thrown + 1))
+        finished.append(shown)
     return tuple(finished)
 
 
-def _told(situation: Situation, option: Option, first: Option, other: Option | None) -> Option:
+def told(situation: Situation, option: Option, first: Option, other: Option | None) -> Option:
     """The option with the way it takes and the reasons for it."""
     why = reasons(option, first, other, situation.scene, situation.thrower.units)
     return replace(with_way(option, first, other), why=why)
@@ -208,9 +201,9 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int)
     order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
     first, *rest = (replace(option_from(situation, judged, int(i), thrown), role="next") for i in order)
     other = other_way([first, *rest])
-    instead = _told(situation, replace(other, role="instead"), first, other) if other else None
-    told = replace(_told(situation, first, first, other), instead=instead)
-    return replace(told, next=_next(situation, value, told, thrown + 1))
+    instead = told(situation, replace(other, role="instead"), first, other) if other else None
+    shown = replace(told(situation, first, first, other), instead=instead)
+    return replace(shown, next=_next(situation, value, shown, thrown + 1))
 
 
 def _distinct(options: list[Option]) -> list[Option]:

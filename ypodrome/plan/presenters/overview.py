@@ -11,12 +11,12 @@ from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.alike import alike
 from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.plan.live import scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.sheet import ROLES, card, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.rounds import target_of
-from ypodrome.plan.services import scene_for_hole
 
 TALLEST = 262.0
 WIDE = 128.0
