@@ -8,6 +8,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.compiled import batch_kernel
+from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import EXPOSURE, HIT_ID, RESISTANCE, START_X, START_Y, meet_obstacles
 from ypodrome.core.ground.field import Field, ground_height
 
@@ -22,9 +23,14 @@ lofted (chosen)."""
 BASKET_REACH_M = 0.5
 
 
-@batch_kernel
 def clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
     """Share of putts [n] that are not stopped on the straight way from lies [n, 2] to the basket."""
+    lies = np.ascontiguousarray(lies)
+    return on_all_cores(lambda rows: _clear_shares(field, lies[rows], pin_x, pin_y), len(lies))
+
+
+@batch_kernel
+def _clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
     n = lies.shape[0]
     shares = np.ones(n)
     p, y, tally = np.zeros(10), np.zeros(10), np.zeros(10)

@@ -3,8 +3,6 @@
 from __future__ import annotations
 
 import math
-import os
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 
 import numpy as np
@@ -14,13 +12,9 @@ from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.disc.aero import ROW_SIZE
 from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.release import Release
 from ypodrome.core.ground.field import Field
-
-WORKERS = os.cpu_count() or 1
-_POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="flights")
-SMALLEST_SHARE = 64
-"""Fewest throws worth handing to another core (chosen: about 2 ms of work)."""
 
 PATH_ROWS = 600
 
@@ -86,14 +80,8 @@ def fly_many(
     step_scale: float = 1.0,
 ) -> NDArray[np.float64]:
     """Fly n throws [n, RELEASE_SIZE] on all cores; see `batch.fly_batch`. Returns [n, OUT_SIZE]."""
-    n = len(releases)
-    parts = max(1, min(WORKERS, n // SMALLEST_SHARE))
-    edges = np.linspace(0, n, parts + 1).astype(int)
 
-    def share(part: int) -> NDArray[np.float64]:
-        s = slice(edges[part], edges[part + 1])
+    def share(s: slice) -> NDArray[np.float64]:
         return b.fly_batch(releases[s], discs[s], aero, winds[s], density, seeds[s], field, step_scale)
 
-    if parts == 1:
-        return share(0)
-    return np.concatenate(list(_POOL.map(share, range(parts))))
+    return on_all_cores(share, len(releases))

@@ -16,7 +16,7 @@ from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
-from ypodrome.core.thrower.spread import growth, gusty_winds, scatter, standard_draws
+from ypodrome.core.thrower.spread import DIMENSIONS, growth, gusty_winds, scatter, standard_draws
 
 UNKNOWN_GROUND_M = 4.0
 """One standard deviation of where a disc ends on unknown ground, each way (chosen)."""
@@ -31,9 +31,14 @@ class Cloud:
     draws: int
 
 
-def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: int, seed: int) -> Cloud:
-    """Fly every throw with the same luck: common random numbers make differences sharp."""
-    z = standard_draws(draws, seed)
+def draw_cloud(
+    situation: Situation, arsenal: Arsenal, throws: Solved, draws: int, seed: int,
+    luck: NDArray[np.int64] | None = None,
+) -> Cloud:  # fmt: skip
+    """Fly every throw with the same luck: common random numbers make differences sharp. Throws that are
+    not to be compared may be given the number of a luck each [m], so that their errors are not one."""
+    luck = np.zeros(len(throws), np.int64) if luck is None else luck
+    z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet)
     factors = factors * arsenal.practice_factor(throws.combo)
     releases = scatter(throws.release, situation.thrower.spread, factors, z)
@@ -45,7 +50,7 @@ def draw_cloud(situation: Situation, arsenal: Arsenal, throws: Solved, draws: in
         arsenal.aero,
         gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2),
         situation.air.density_kg_m3,
-        np.tile(np.arange(1, k + 1, dtype=np.int64) + 1_000_003 * seed, m),
+        (np.arange(1, k + 1) + k * luck[:, None]).ravel() + 1_000_003 * seed,
         situation.scene.field,
     )
     _blur_unknown(situation.scene, flown, flat, seed)

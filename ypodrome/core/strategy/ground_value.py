@@ -109,12 +109,16 @@ class GroundValue:
             value[lost] = (1.0 - share) * value[lost] + share * again
         return value
 
+    def approach_costs(self, lie: NDArray[np.float64], targets: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Expected throws to hole out [n] with an approach from a lie meant for each target [n, 2]."""
+        return self._best_approach(np.repeat(lie[None], len(targets), axis=0), targets)[1]
+
     def putt(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] of putting from lies [n, 2] at these distances [n, m]: slope, wind and
         branches in the way have their say."""
         field = self.situation.scene.field
         rise = self.pin_z - heights(field, lies)
-        clear = clear_shares(field, np.ascontiguousarray(lies), self.pin[0], self.pin[1])
+        clear = clear_shares(field, lies, self.pin[0], self.pin[1])
         putting = self.situation.thrower.putting
         return putting.throws_left(distance, rise, self.situation.wind_m_s, THROWS, clear)
 
@@ -138,9 +142,10 @@ class GroundValue:
         lies, distance = lies[order], distance[order]
         self._neighbours = Neighbours(self.situation.scene, lies, NEIGHBOURS)
         ring = ((distance - INNER_M) // RING_M).astype(int)
+        luck = np.unique(np.round(distance, 3), return_inverse=True)[1]
         for r in np.unique(ring):
             here = lies[ring == r]
-            values, combos, targets = self._value(here)
+            values, combos, targets = self._value(here, luck[ring == r])
             self.lies = np.concatenate([self.lies, here])
             self.outlooks = np.concatenate([self.outlooks, values])
             self.combos = np.concatenate([self.combos, combos])
@@ -174,10 +179,11 @@ class GroundValue:
         inside = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
         return np.asarray(inside & ~shapely.contains_xy(scene.out_of_bounds, *places.T))
 
-    def _value(self, lies: NDArray[np.float64]) -> tuple[NDArray, NDArray, NDArray]:
+    def _value(self, lies: NDArray, luck: NDArray[np.int64]) -> tuple[NDArray, NDArray, NDArray]:
         """Outlooks of a ring of lies, and the approach that is best from each: combination, target. Where
         something must be carried, laying up is tried too. The chosen throws are judged by other draws than
-        they were chosen by: the best of several by the same draws looks better than it is."""
+        they were chosen by, since the best of several by the same draws looks better than it is, and with a
+        luck of each lie's own, so that neighbours even out each other's errors."""
         arsenal = self.situation.approach_arsenal
         targets = self._targets(lies, arsenal.farthest_m())
         chosen, costs = self._best_approach(lies, targets)
@@ -189,7 +195,7 @@ class GroundValue:
             order[rows[better]] = len(lies) + better
             chosen = joined([chosen, short]).take(order)
             targets[rows[better]] = spots[better]
-        cloud = draw_cloud(self.situation, arsenal, chosen, JUDGED, self.situation.seed + 1)
+        cloud = draw_cloud(self.situation, arsenal, chosen, JUDGED, self.situation.seed + 1, luck)
         outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), JUDGED, THROWS).mean(axis=1)
         return outlooks, chosen.combo, targets
 

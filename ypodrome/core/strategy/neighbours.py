@@ -88,9 +88,9 @@ def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
         ]
     )
     if not walls.is_empty:
-        low, high = (centres - SIDE_M / 2).T, (centres + SIDE_M / 2).T
-        shapely.prepare(walls)
-        blocked |= shapely.intersects(walls, shapely.box(*low, *high))
+        near = np.flatnonzero(shapely.contains_xy(walls.buffer(SIDE_M), *centres.T))
+        low, high = (centres[near] - SIDE_M / 2).T, (centres[near] + SIDE_M / 2).T
+        blocked[near] |= shapely.intersects(walls, shapely.box(*low, *high))
     return np.asarray(blocked)
 
 

@@ -13,54 +13,58 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
 
-PLACEMENTS, PLACEMENT_GAP_M = 10, 12.0
-"""Placements tried on longer holes and how far apart they are (chosen: six missed the better side of a
-hole by a tenth of a throw, fourteen find no more)."""
+PROBED, FOR_GROUND, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 10, 3, 4, 12.0
+"""Places probed; places tried on longer holes for the value of their ground, and for what the probe
+says; places tried besides the pin on others; and how far apart they are (chosen: on longer holes six missed
+the better side by a tenth of a throw; without the probe a dogleg is missed now and then)."""
 PER_SIDE, CLEAR_SPREADS = 3, 2.5
 """Placements tried on either side of what lies across the way, and how many spreads of aim, at their
 distance, they stay clear of it where there is room (chosen: 10 m at 90 m for a club player)."""
-LAYUP_BANDS, SHORTEST_LAYUP_M = ((0.5, 0.72), (0.72, 0.9)), 60.0
-"""Shares of the distance in which a bail-out is looked for, and how far a hole must be for one to make
-sense (chosen)."""
-OTHER_SIDE_M = 18.0
-"""Two bail-outs of a band stand at least this far apart (chosen: a fairway's width)."""
+BAIL_OUT_SHARES, SHORTEST_M = (0.5, 0.9), 60.0
+"""Shares of the distance between which one bails out, and how far a hole must be for it to make sense
+(chosen)."""
 
 Spots = list[NDArray[np.float64]]
 
 
 def placements(situation: Situation, value: GroundValue, lie: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Targets [n, 2] from a lie: the pin if it can be reached, the best ground short of it, and on
-    longer holes the best ground of all, on either side of what lies across the way."""
+    """Targets [n, 2] from a lie: the pin if it can be reached, places short of it, and on longer holes all
+    ground in reach, on either side of what lies in the way. Of many the best are taken by what a throw meant
+    for them comes to in the scene: the best ground is no use if trees stand before it."""
     reach = situation.arsenal.farthest_m()
     gap = float(np.hypot(*(value.pin - lie)))
     away = np.hypot(*(value.lies - lie).T)
-    order = np.argsort(expected(value.outlooks), kind="stable")
     chosen = [value.pin] if gap < 1.08 * reach else []
     longer = situation.scene.par > 3
     all_ground = (longer and gap > 0.6 * reach) or not chosen
-    if chosen and gap > SHORTEST_LAYUP_M:
-        left = np.hypot(*(value.lies - value.pin).T)
-        for low, high in LAYUP_BANDS:
-            band = (away > low * gap) & (away < high * gap) & (left < gap)
-            chosen += _spaced([], value.lies[order[band[order]]], 2, OTHER_SIDE_M)
     if all_ground:
-        within = (away < 0.97 * reach) & (away > 0.35 * min(reach, gap))
-        best = value.lies[order[within[order]]]
-        chosen = _spaced(chosen, best, PLACEMENTS, PLACEMENT_GAP_M)
-        if longer:
-            chosen = _either_side(situation, lie, chosen, best)
+        fit = (away < 0.97 * reach) & (away > 0.35 * min(reach, gap))
+    else:
+        low, high = BAIL_OUT_SHARES
+        nearer = np.hypot(*(value.lies - value.pin).T) < gap
+        fit = (away > low * gap) & (away < high * gap) & nearer & (gap > SHORTEST_M)
+    ground = value.lies[fit][np.argsort(expected(value.outlooks)[fit], kind="stable")]
+    places = np.array(_spaced([], ground, PROBED)).reshape(-1, 2)
+    probed = places[np.argsort(value.approach_costs(lie, places), kind="stable")] if len(places) else places
+    if all_ground:
+        chosen = _spaced(chosen, ground, FOR_GROUND)
+        chosen = _spaced(chosen, probed, FOR_GROUND + FOR_PROBE)
+    else:
+        chosen = _spaced(chosen, probed, 1 + BAIL_OUTS)
+    if longer and all_ground:
+        chosen = _either_side(situation, lie, chosen, ground)
     if not chosen:
         chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
     return np.array(chosen)
 
 
-def _spaced(chosen: Spots, best: NDArray, most: int, gap_m: float) -> Spots:
+def _spaced(chosen: Spots, best: NDArray, most: int) -> Spots:
     """The spots chosen, and of the best [n, 2] in order those that stand apart, up to `most` in all."""
     chosen = list(chosen)
     for spot in best:
         if len(chosen) >= most:
             break
-        if all(np.hypot(*(spot - other)) > gap_m for other in chosen):
+        if all(np.hypot(*(spot - other)) > GAP_M for other in chosen):
             chosen.append(spot)
     return chosen
 
@@ -79,6 +83,6 @@ def _either_side(situation: Situation, lie: NDArray, chosen: Spots, best: NDArra
     taken = len(chosen)
     for one in np.unique(side[side >= 0]):
         mine = list(every[:taken][side[:taken] == one])
-        found = _spaced(mine, every[taken:][side[taken:] == one], PER_SIDE, PLACEMENT_GAP_M)
+        found = _spaced(mine, every[taken:][side[taken:] == one], PER_SIDE)
         chosen = chosen + found[len(mine) :]
     return chosen

@@ -30,9 +30,9 @@ AS_GOOD = 0.05
 """Throws within which an option by another school counts as good as the first plan (the trade argues
 about these; the player chooses)."""
 
-TIE = 0.02
+TIE = 0.03
 """Throws within which two options cannot be told apart by their draws (chosen: about the standard error
-of the difference; seeds move a hole by 0.005 to 0.045)."""
+of the difference; seeds move a hole by 0.01 to 0.05)."""
 
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0

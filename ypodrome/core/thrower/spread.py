@@ -56,7 +56,7 @@ EASY_BEND_DEG, GROWTH_PER_BEND_DEG = 12.0, 0.02
 """Bend of a line up to which nothing is added, and what each degree more adds: nobody hits a mark by
 aiming 40° off it (chosen)."""
 
-COLUMNS = 6
+COLUMNS, DIMENSIONS = 6, 8
 GUST, VEER = 6, 7
 LEAST_TAIL = 1e-6
 """Draws are cut off at 4.75 standard deviations (chosen: a Sobol point may be exactly 0)."""
@@ -71,7 +71,7 @@ def standard_draws(n: int, seed: int) -> NDArray[np.float64]:
     fifth of the draws on open ground and half of them in woods (benchmarks/noise.py). The same seed
     gives the same draws, so options compared with one seed meet the same luck.
     """
-    sobol = qmc.Sobol(COLUMNS + 2, scramble=True, rng=np.random.default_rng(seed))
+    sobol = qmc.Sobol(DIMENSIONS, scramble=True, rng=np.random.default_rng(seed))
     uniform = sobol.random_base2(max(1, math.ceil(math.log2(n))))[:n]
     z: NDArray[np.float64] = ndtri(np.clip(uniform, LEAST_TAIL, 1.0 - LEAST_TAIL))
     z[:, 3] = NOSE_WITH_SPEED * z[:, 0] + math.sqrt(1 - NOSE_WITH_SPEED**2) * z[:, 3]
@@ -108,14 +108,15 @@ def scatter(
     factors: NDArray[np.float64],
     draws: NDArray[np.float64],
 ) -> NDArray[np.float64]:
-    """Releases [m, k, RELEASE_SIZE] drawn around m mean releases with k draws [k, 8].
+    """Releases [m, k, RELEASE_SIZE] drawn around m mean releases with k draws [k, 8], or each with its
+    own [m, k, 8].
 
     An aim error is counted towards the side of the throw's hyzer, so that the other hand's mirrored
     throw errs the other way and the correlation with hyzer holds for both.
     """
     sizes = np.array(astuple(spread)) * np.array([0.01, *[math.pi / 180.0] * 4, 0.01])
-    moved = factors[:, None, None] * draws[None, :, :COLUMNS] * sizes
-    out = np.repeat(releases[:, None, :], len(draws), axis=1)
+    moved = factors[:, None, None] * draws[..., :COLUMNS] * sizes
+    out = np.repeat(releases[:, None, :], draws.shape[-2], axis=1)
     stretch = np.exp(moved[..., 0])
     out[..., SPEED] = np.clip(out[..., SPEED] * stretch, 1.0, 45.0)
     out[..., HEADING] += moved[..., 1] * releases[:, None, SIDE]
@@ -128,8 +129,9 @@ def scatter(
 
 def gusty_winds(wind: Wind, sides: NDArray[np.float64], draws: NDArray[np.float64]) -> NDArray[np.float64]:
     """Wind vectors [m, k, 2] to the east and north [m/s] met by m throws with these sides [m] in each of
-    k draws, gusts and veer included. Like an aim error, a veer is counted towards the throw's side."""
-    speed = np.maximum(0.0, wind.speed_m_s + wind.gust_sd_m_s * draws[:, GUST])
-    veer_deg = -sides[:, None] * VEER_DEG * draws[:, VEER]
+    k draws [k, 8] or [m, k, 8], gusts and veer included. Like an aim error, a veer is counted towards the
+    throw's side."""
+    speed = np.maximum(0.0, wind.speed_m_s + wind.gust_sd_m_s * draws[..., GUST])
+    veer_deg = -sides[:, None] * VEER_DEG * draws[..., VEER]
     towards = np.radians(wind.from_deg + 180.0 + veer_deg)
     return np.stack([speed * np.sin(towards), speed * np.cos(towards)], axis=-1)
