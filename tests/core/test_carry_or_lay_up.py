@@ -13,7 +13,7 @@ from ypodrome.core.strategy.again import fixed, judged_again
 from ypodrome.core.strategy.choice import choice_sentence, other_way, with_way
 from ypodrome.core.strategy.crossing import ahead_of, area_name, carried, decision, in_the_way, shares_over
 from ypodrome.core.strategy.plan import plan_hole
-from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders
+from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
 
@@ -152,8 +152,10 @@ def test_sentences_say_which_way_and_at_what_price(forked):
     assert str(with_way(luck, luck, short).way) == "perhaps over the beck"
 
 
-def few(n) -> Solved:
-    return Solved(np.arange(n), np.zeros((n, 1)), np.linspace(0.5, 1.0, n), np.zeros(n), np.zeros(n))
+def ranked_few(costs, decisions, route=None) -> Ranked:
+    n = len(costs)
+    throws = Solved(np.arange(n), np.zeros((n, 1)), np.linspace(0.5, 1.0, n), np.zeros(n), np.zeros(n))
+    return Ranked(throws, np.array(costs), np.array(decisions), np.array(route or [0] * n))
 
 
 class OneKind:
@@ -161,14 +163,25 @@ class OneKind:
 
 
 def test_leaders_keep_the_best_of_each_decision():
-    ranked = Ranked(few(5), np.array([1.0, 1.1, 1.2, 1.9, 1.8]), np.array([2, 2, 2, 0, 0]))
+    ranked = ranked_few([1.0, 1.1, 1.2, 1.9, 1.8], [2, 2, 2, 0, 0])
     assert leaders(OneKind, ranked, 2, 1).throws.combo.tolist() == [0, 1, 4]
 
 
+def test_leaders_keep_the_best_of_each_route():
+    ranked = ranked_few([1.0, 1.1, 1.2, 1.9, 1.8], [0] * 5, [0, 0, 1, -1, -1])
+    assert leaders(OneKind, ranked, 1, 1).throws.combo.tolist() == [0, 2, 4]
+
+
+def test_routes_are_told_by_the_aim():
+    aims = np.radians([10.0, 175.0, -178.0, 165.0])
+    assert routes(aims, np.radians(180.0)).tolist() == [-1, 0, 0, -1]
+    assert routes(np.radians([20.0, -20.0, 3.0]), 0.0).tolist() == [1, -1, 0]
+
+
 def test_the_best_variant_is_taken_and_beside_it_the_best_that_decides_as_meant():
-    base = Ranked(few(2), np.array([2.0, 3.0]), np.array([0, 2]))
-    shorter = Ranked(few(2), np.array([2.2, 2.5]), np.array([0, 2]))
-    longer = Ranked(few(2), np.array([1.5, 2.8]), np.array([2, 2]))
+    base = ranked_few([2.0, 3.0], [0, 2])
+    shorter = ranked_few([2.2, 2.5], [0, 2])
+    longer = ranked_few([1.5, 2.8], [2, 2])
     taken = best_variants(base, [shorter, base, longer])
     pairs = sorted(zip(taken.throws.combo.tolist(), taken.costs.tolist(), strict=True))
     assert pairs == [(0, 1.5), (0, 2.0), (1, 2.5)]

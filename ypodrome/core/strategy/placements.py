@@ -50,12 +50,21 @@ def placements(situation: Situation, value: GroundValue, lie: NDArray[np.float64
         chosen = _spaced(chosen, ground, FOR_GROUND)
         chosen = _spaced(chosen, probed, FOR_GROUND + FOR_PROBE)
     else:
+        for hand in _hands(lie, value.pin, probed):
+            chosen = _spaced(chosen, probed[hand], len(chosen) + 1)
         chosen = _spaced(chosen, probed, 1 + BAIL_OUTS)
     if longer and all_ground:
         chosen = _either_side(situation, lie, chosen, ground)
     if not chosen:
         chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
     return np.array(chosen)
+
+
+def _hands(lie: NDArray, pin: NDArray, places: NDArray) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Which places [n, 2] are to the left of the line from lie to pin, and which to the right."""
+    forward, gap = pin - lie, places - lie
+    left = forward[0] * gap[:, 1] > forward[1] * gap[:, 0]
+    return left, ~left
 
 
 def _spaced(chosen: Spots, best: NDArray, most: int) -> Spots:

@@ -17,6 +17,7 @@ from ypodrome.core.strategy.choice import other_way, with_way
 from ypodrome.core.strategy.exactness import windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, option_from
+from ypodrome.core.strategy.ranking import routes
 from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, heights, joined, solve
@@ -177,14 +178,21 @@ def _as_good(options: list[Option]) -> list[Option]:
 
 
 def _shown(options: list[Option]) -> list[Option]:
-    """The first few; among them the best of the player's own lines, and the best that carries what the
-    first does not or stays short of what it carries."""
+    """A few, in their order: the roles, the best of the player's own lines, the best that carries what the
+    first does not or stays short of what it carries, then throws that are unlike before more of a kind."""
     must = [next((o for o in options if o.own_line), None), other_way(options)]
-    kept = {i for i, o in enumerate(options) if any(o is m for m in must)}
-    for i in range(len(options)):
-        if len(kept) < MOST_OPTIONS:
-            kept.add(i)
+    kept = [i for i, o in enumerate(options) if o.role != "other" or any(o is m for m in must)]
+    sorts = {_sort(options[i]) for i in kept}
+    rest = [i for i in range(len(options)) if i not in kept]
+    unlike = [i for i in rest if _sort(options[i]) not in sorts]
+    kept += (unlike + [i for i in rest if i not in unlike])[: MOST_OPTIONS - len(kept)]
     return [options[i] for i in sorted(kept)]
+
+
+def _sort(option: Option) -> tuple[str, str, int]:
+    """Kind of throw, line and route: what sets throws apart more than the disc does."""
+    aim = np.radians([option.aim_left_deg])
+    return option.kind, option.line, int(routes(aim, 0.0)[0])
 
 
 def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray:

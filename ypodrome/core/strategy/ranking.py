@@ -11,27 +11,38 @@ from numpy.typing import NDArray
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.solve import Solved, joined
 
+BESIDE_RAD = 0.14
+"""An aim farther than this (8°) to one side of the line to the pin takes that side's route, else the middle
+(chosen)."""
+
+
+def routes(headings_rad: NDArray[np.float64], bearing_rad: float) -> NDArray[np.int64]:
+    """Route [n] of aims [n]: 1 to the left of the line to the pin, 0 up the middle, -1 to the right."""
+    off = np.angle(np.exp(1j * (headings_rad - bearing_rad)))
+    return np.where(np.abs(off) > BESIDE_RAD, np.sign(off), 0.0).astype(np.int64)
+
 
 @dataclass(frozen=True)
 class Ranked:
     """n throws, their costs [n] under the posture, and numbers [n] that tell apart how they decide what
-    to carry of what lies across the way."""
+    to carry of what lies in the way, and which route they take."""
 
     throws: Solved
     costs: NDArray[np.float64]
     decision: NDArray[np.int64]
+    route: NDArray[np.int64]
 
     def take(self, rows: NDArray[np.int64]) -> Ranked:
         """The chosen rows."""
-        return Ranked(self.throws.take(rows), self.costs[rows], self.decision[rows])
+        return Ranked(self.throws.take(rows), self.costs[rows], self.decision[rows], self.route[rows])
 
 
 def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_class: int) -> Ranked:
-    """The best `most` throws, best first, and at least `per_class` of every kind of throw and of every
-    decision that has so many: each hand, and both the carry and the lay-up, stay in."""
+    """The best `most` throws, best first, and at least `per_class` of every kind of throw, decision and
+    route that has so many: each hand, the carry and the lay-up, left, middle and right stay in."""
     order = np.argsort(ranked.costs, kind="stable")
     kept = set(order[:most].tolist())
-    for classes in (arsenal.group[ranked.throws.combo], ranked.decision):
+    for classes in (arsenal.group[ranked.throws.combo], ranked.decision, ranked.route):
         for one in np.unique(classes):
             kept.update(order[classes[order] == one][:per_class].tolist())
     return ranked.take(np.array([i for i in order if i in kept], np.int64))
@@ -45,6 +56,7 @@ def best_variants(base: Ranked, parts: Sequence[Ranked]) -> Ranked:
         joined([p.throws for p in parts]),
         np.concatenate([p.costs for p in parts]),
         np.concatenate([p.decision for p in parts]),
+        np.concatenate([p.route for p in parts]),
     )
     costs = every.costs.reshape(-1, n)
     alike = every.decision.reshape(-1, n) == base.decision

@@ -6,6 +6,7 @@ few that lead, and judge those with many draws. All options meet the same draws.
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -20,7 +21,7 @@ from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.placements import placements
-from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders
+from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve, usual_bend
 
@@ -107,13 +108,15 @@ def search(
 ) -> Judged:  # fmt: skip
     """The best few throws from `lie` [2], by expected throws under the posture, judged finely."""
     arsenal = situation.arsenal
+    bearing = math.atan2(value.pin[1] - lie[1], value.pin[0] - lie[0])
     solved = _worth_drawing(situation, arsenal, _solve_all(situation, value, lie))
 
     def rank(throws: Solved, count: int) -> Ranked:
         judged = _judge(situation, value, arsenal, throws, count)
         mean = judged.outlooks.mean(axis=1)
         costs = objective(mean, situation.posture, situation.scene.par, thrown)
-        return Ranked(throws, costs, _decisions(situation, lie, judged.cloud))
+        decided = _decisions(situation, lie, judged.cloud)
+        return Ranked(throws, costs, decided, routes(throws.release[:, HEADING], bearing))
 
     ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
@@ -150,6 +153,8 @@ def _judge(situation: Situation, value: GroundValue, arsenal: Arsenal, throws: S
 
 
 def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved:
+    """Every combination that gets to one of the placements; and of every kind those that come nearest to any
+    and to the first, the pin where it is in reach on the level: into a wind one throws as far as one can."""
     arsenal = situation.arsenal
     targets = placements(situation, value, lie)
     m = len(arsenal.disc)
@@ -160,15 +165,17 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray) -> Solved
         raise ValueError(
             "every disc that could be thrown here is marked never over water; mark a spare with water_ok"
         )
-    combos, aims = combos[dry], aims[dry]
+    combos, aims, straight = combos[dry], aims[dry], np.flatnonzero(dry) < m
     gap = np.hypot(*(aims - lie).T)
     short = gap - arsenal.reach[combos].max(axis=1)
     able = _with_best_of_kind(arsenal.group[combos], short, short < 0.2 * gap)
-    combos, aims, gap = combos[able], aims[able], gap[able]
+    combos, aims, gap, straight = combos[able], aims[able], gap[able], straight[able]
     lies = np.repeat(lie[None], len(combos), axis=0)
     solved = solve(arsenal, combos, lies, aims, situation.scene.bare_field, situation.air)
-    reached = solved.miss_m < REACHED * gap + 2.0
-    return solved.take(_with_best_of_kind(arsenal.group[combos], solved.miss_m, reached))
+    kinds = arsenal.group[combos]
+    kept = _with_best_of_kind(kinds, solved.miss_m, solved.miss_m < REACHED * gap + 2.0)
+    nearest = _with_best_of_kind(kinds, np.where(straight, solved.miss_m, np.inf), np.zeros(len(kinds), bool))
+    return solved.take(np.union1d(kept, nearest))
 
 
 def _over_water(situation: Situation, arsenal: Arsenal, lie: NDArray, targets: NDArray) -> NDArray[np.bool_]:
