@@ -41,7 +41,11 @@ def choice_sentence(option: Option, first: Option, other: Option | None) -> str:
     if option.role == first.role:
         what = "it" if instead.what == way.what else instead.what
         return f"{told}; {VERBS[instead.how][1]} {what} {_price(other.expected - first.expected)}."
-    return f"{told}: that {_price(option.expected - first.expected)}." if _asked(first, option) else ""
+    if not _asked(first, option):
+        return ""
+    if option.role in ("contingency", "safe"):
+        return f"{told}."
+    return f"{told}: that {_price(option.expected - first.expected)}."
 
 
 def _asked(first: Option, other: Option) -> list[str]:

@@ -13,58 +13,77 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
 
-PROBED, FOR_GROUND, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 10, 3, 4, 12.0
-"""Places probed; places tried on longer holes for the value of their ground, and for what the probe
-says; places tried besides the pin on others; and how far apart they are (chosen: on longer holes six missed
-the better side by a tenth of a throw; without the probe a dogleg is missed now and then)."""
+PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0
+"""Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
+others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
 PER_SIDE, CLEAR_SPREADS = 3, 2.5
 """Placements tried on either side of what lies across the way, and how many spreads of aim, at their
 distance, they stay clear of it where there is room (chosen: 10 m at 90 m for a club player)."""
 BAIL_OUT_SHARES, SHORTEST_M = (0.5, 0.9), 60.0
 """Shares of the distance between which one bails out, and how far a hole must be for it to make sense
 (chosen)."""
+HOPELESS = 0.5
+"""Throws dearer than the best by which the other hand's bail-out is not tried (chosen)."""
 
 Spots = list[NDArray[np.float64]]
 
 
-def placements(situation: Situation, value: GroundValue, lie: NDArray[np.float64]) -> NDArray[np.float64]:
+def placements(
+    situation: Situation, value: GroundValue, lie: NDArray[np.float64], for_ground: int
+) -> NDArray[np.float64]:
     """Targets [n, 2] from a lie: the pin if it can be reached, places short of it, and on longer holes all
-    ground in reach, on either side of what lies in the way. Of many the best are taken by what a throw meant
-    for them comes to in the scene: the best ground is no use if trees stand before it."""
+    ground in reach, on either side of what lies in the way. Of many the best are taken by what a throw
+    meant for them comes to in the scene: the best ground is no use if trees stand before it. On longer
+    holes `for_ground` of them are taken for their ground all the same."""
     reach = situation.arsenal.farthest_m()
     gap = float(np.hypot(*(value.pin - lie)))
-    away = np.hypot(*(value.lies - lie).T)
-    chosen = [value.pin] if gap < 1.08 * reach else []
+    in_reach = gap < 1.08 * reach
+    chosen = [value.pin] if in_reach else []
     longer = situation.scene.par > 3
-    all_ground = (longer and gap > 0.6 * reach) or not chosen
-    if all_ground:
-        fit = (away < 0.97 * reach) & (away > 0.35 * min(reach, gap))
-    else:
-        low, high = BAIL_OUT_SHARES
-        nearer = np.hypot(*(value.lies - value.pin).T) < gap
-        fit = (away > low * gap) & (away < high * gap) & nearer & (gap > SHORTEST_M)
-    ground = value.lies[fit][np.argsort(expected(value.outlooks)[fit], kind="stable")]
-    places = np.array(_spaced([], ground, PROBED)).reshape(-1, 2)
-    probed = places[np.argsort(value.approach_costs(lie, places), kind="stable")] if len(places) else places
-    if all_ground:
-        chosen = _spaced(chosen, ground, FOR_GROUND)
-        chosen = _spaced(chosen, probed, FOR_GROUND + FOR_PROBE)
-    else:
-        for hand in _hands(lie, value.pin, probed):
-            chosen = _spaced(chosen, probed[hand], len(chosen) + 1)
-        chosen = _spaced(chosen, probed, 1 + BAIL_OUTS)
-    if longer and all_ground:
-        chosen = _either_side(situation, lie, chosen, ground)
+    if (longer and gap > 0.6 * reach) or not in_reach:
+        ground = _best_ground(value, lie, 0.35 * min(reach, gap), 0.97 * reach)
+        chosen = _spaced(chosen, ground, for_ground)
+        chosen = _spaced(chosen, _probed(value, lie, ground)[0], for_ground + FOR_PROBE)
+        if longer:
+            chosen = _either_side(situation, lie, chosen, ground)
+    elif gap > SHORTEST_M:
+        chosen += _bail_outs(value, lie, gap)
     if not chosen:
         chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
     return np.array(chosen)
 
 
-def _hands(lie: NDArray, pin: NDArray, places: NDArray) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
-    """Which places [n, 2] are to the left of the line from lie to pin, and which to the right."""
-    forward, gap = pin - lie, places - lie
-    left = forward[0] * gap[:, 1] > forward[1] * gap[:, 0]
-    return left, ~left
+def _bail_outs(value: GroundValue, lie: NDArray, gap: float) -> Spots:
+    """Where one bails out to short of the pin: the best on either hand unless it is hopeless, then others."""
+    low, high = BAIL_OUT_SHARES
+    ground = _best_ground(value, lie, low * gap, high * gap)
+    ground = ground[np.hypot(*(ground - value.pin).T) < gap]
+    probed, costs = _probed(value, lie, ground)
+    forward, away = value.pin - lie, probed - lie
+    left = forward[0] * away[:, 1] > forward[1] * away[:, 0]
+    hopeful = costs < costs.min(initial=np.inf) + HOPELESS
+    chosen: Spots = []
+    for hand in (left & hopeful, ~left & hopeful):
+        chosen = _spaced(chosen, probed[hand], len(chosen) + 1)
+    return _spaced(chosen, probed, BAIL_OUTS)
+
+
+def _best_ground(value: GroundValue, lie: NDArray, low_m: float, high_m: float) -> NDArray[np.float64]:
+    """The sampled lies at such distances from a lie [n, 2], the best first."""
+    away = np.hypot(*(value.lies - lie).T)
+    fit = (away > low_m) & (away < high_m)
+    return value.lies[fit][np.argsort(expected(value.outlooks)[fit], kind="stable")]
+
+
+def _probed(value: GroundValue, lie: NDArray, ground: NDArray) -> tuple[NDArray, NDArray[np.float64]]:
+    """The first of the places that stand apart, in order of what an approach to them costs [n, 2], and the
+    costs [n]."""
+    places = np.array(_spaced([], ground, PROBED)).reshape(-1, 2)
+    if not len(places):
+        return places, np.zeros(0)
+    costs = value.approach_costs(lie, places)
+    order = np.argsort(costs, kind="stable")
+    return places[order], costs[order]
 
 
 def _spaced(chosen: Spots, best: NDArray, most: int) -> Spots:

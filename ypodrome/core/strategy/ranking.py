@@ -37,14 +37,20 @@ class Ranked:
         return Ranked(self.throws.take(rows), self.costs[rows], self.decision[rows], self.route[rows])
 
 
-def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_class: int) -> Ranked:
-    """The best `most` throws, best first, and at least `per_class` of every kind of throw, decision and
-    route that has so many: each hand, the carry and the lay-up, left, middle and right stay in."""
+def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_kind: int) -> Ranked:
+    """The best `most` throws, best first, and at least `per_kind` of every kind of throw, and half as many
+    of every decision and route, that has so many: each hand, the carry and the lay-up, left, middle and
+    right stay in."""
     order = np.argsort(ranked.costs, kind="stable")
     kept = set(order[:most].tolist())
-    for classes in (arsenal.group[ranked.throws.combo], ranked.decision, ranked.route):
+    half = (per_kind + 1) // 2
+    for classes, count in (
+        (arsenal.group[ranked.throws.combo], per_kind),
+        (ranked.decision, half),
+        (ranked.route, half),
+    ):
         for one in np.unique(classes):
-            kept.update(order[classes[order] == one][:per_class].tolist())
+            kept.update(order[classes[order] == one][:count].tolist())
     return ranked.take(np.array([i for i in order if i in kept], np.int64))
 
 
