@@ -53,6 +53,11 @@ def test_in_the_way_is_what_crosses_the_line_to_the_pin_nearest_first():
     assert in_the_way(scene, (0.0, 130.0)) == ()
 
 
+def test_a_pond_that_ends_beside_the_line_is_not_in_the_way():
+    assert in_the_way(long_hole(Area((1,), box(-40, 60, 9, 90), play="ob")), TEE) == ()
+    assert len(in_the_way(long_hole(Area((1,), box(-40, 60, 25, 90), play="ob")), TEE)) == 1
+
+
 @pytest.mark.parametrize(
     ("end", "over", "ahead"),
     [((5.0, 50.0), False, True), ((5.0, 64.0), False, True), ((5.0, 80.0), True, False)],

@@ -15,6 +15,10 @@ DECIDED = 0.8
 """Share of throws that must end beyond what lies across the way to count as carrying it, or on the near
 side to count as laying up (chosen: between the two a throw leaves it to luck)."""
 
+WAY_ROUND_M = 15.0
+"""What reaches less far than this to one side of the line is gone round, not carried (chosen: about as wide
+as a late fade)."""
+
 
 def barring(scene: Scene) -> tuple[Area, ...]:
     """Areas that must be carried, gone round or stayed short of: out of bounds, hazards and water."""
@@ -28,13 +32,16 @@ def clearances(areas: Sequence[Area], places: NDArray[np.float64]) -> NDArray[np
 
 
 def in_the_way(scene: Scene, lie: Point) -> tuple[Area, ...]:
-    """Areas out of bounds, of hazard or of water that the straight line from a lie to the pin crosses,
-    nearest first."""
-    line, start = shapely.LineString([lie, scene.pin.at]), shapely.Point(lie)
-    pin = np.array([scene.pin.at])
-    found = [a for a in barring(scene) if not a.shape.intersects(start)]
-    found = [a for a in found if carried([a], lie, pin)[0, 0]]
-    return tuple(sorted(found, key=lambda a: start.distance(line.intersection(a.shape))))
+    """The areas that bar the way from a lie to the pin, nearest first: the straight line crosses them, and so
+    do its parallels on either hand, so that they cannot simply be gone round."""
+    start, pin = np.array(lie), np.array(scene.pin.at)
+    on = WAY_ROUND_M * (pin - start) / max(float(np.hypot(*(pin - start))), 1e-9)
+    aside = np.array([-on[1], on[0]])
+    beside = shapely.linestrings([[start - on + k * aside, pin + on + k * aside] for k in (1, -1)])
+    line, here = shapely.LineString([start, pin]), shapely.Point(lie)
+    found = [a for a in barring(scene) if not a.shape.intersects(here) and carried([a], lie, pin[None]).all()]
+    found = [a for a in found if shapely.intersects(a.shape, beside).all()]
+    return tuple(sorted(found, key=lambda a: here.distance(line.intersection(a.shape))))
 
 
 def carried(areas: Sequence[Area], lie: Point, ends: NDArray[np.float64]) -> NDArray[np.bool_]:
