@@ -40,6 +40,8 @@ NEXT_FROM_M = 24.0
 """A following throw is planned when the first leaves more than this (chosen: beyond circle two)."""
 
 DEEPEST = 3
+"""Throws planned in sequence with the first plan; with the others only the next one is (chosen: it is
+planned again from where the disc lies)."""
 
 
 @dataclass(frozen=True)
@@ -148,7 +150,8 @@ def _options_from(
     for option in options:
         shown = told(situation, option, options[0], other)
         if situation.scene.par > 3 and (option.role != "other" or option is other):
-            shown = replace(shown, next=_next(situation, value, option, thrown + 1))
+            last = DEEPEST if option is options[0] else thrown + 2
+            shown = replace(shown, next=_next(situation, value, option, thrown + 1, last))
         finished.append(shown)
     return tuple(finished)
 
@@ -199,11 +202,11 @@ def _objectives(situation: Situation, judged: Judged, thrown: int) -> np.ndarray
     return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
 
 
-def _next(situation: Situation, value: GroundValue, option: Option, thrown: int) -> Option | None:
-    """The throw planned from where this one usually ends, if that is not a putt, and the best that carries
-    or lays up instead."""
+def _next(situation: Situation, value: GroundValue, option: Option, thrown: int, last: int) -> Option | None:
+    """The throw planned from where this one usually ends, if that is not a putt, with the best that carries
+    or lays up instead, and so on while fewer than `last` have been thrown."""
     left_m = math.dist(option.landing, situation.scene.pin.at)
-    if left_m < NEXT_FROM_M or thrown >= DEEPEST:
+    if left_m < NEXT_FROM_M or thrown >= last:
         return None
     judged = search(situation, value, np.array(option.landing), thrown, QUICK)
     order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
@@ -211,7 +214,7 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int)
     other = other_way([first, *rest])
     instead = told(situation, replace(other, role="instead"), first, other) if other else None
     shown = replace(told(situation, first, first, other), instead=instead)
-    return replace(shown, next=_next(situation, value, shown, thrown + 1))
+    return replace(shown, next=_next(situation, value, shown, thrown + 1, last))
 
 
 def _distinct(options: list[Option]) -> list[Option]:
