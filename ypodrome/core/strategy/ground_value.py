@@ -224,7 +224,7 @@ class GroundValue:
             return np.zeros(0, np.int64), np.zeros((0, 2))
         away = np.hypot(*(self.lies - lies[:, None]).transpose(2, 0, 1))
         here, there = carried(areas, scene.pin.at, lies), carried(areas, scene.pin.at, self.lies)
-        fit = (here[:, None] == there).all(axis=2) & here.any(axis=1)[:, None]
+        fit = (here[:, None] == there).all(axis=2) & here.any(axis=1, keepdims=True)
         fit &= (away > LEAST_LAY_UP_M) & (away < LAY_UP_REACH * self.situation.approach_arsenal.farthest_m())
         fit &= clearances(areas, self.lies) > LAY_UP_ROOM * away
         cost = np.where(fit, 1.0 + expected(self.outlooks), np.inf)
