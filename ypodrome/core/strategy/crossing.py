@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 
 import numpy as np
@@ -18,6 +19,15 @@ side to count as laying up (chosen: between the two a throw leaves it to luck)."
 WAY_ROUND_M = 15.0
 """What reaches less far than this to one side of the line is gone round, not carried (chosen: about as wide
 as a late fade)."""
+
+CLEAR_SPREADS = 2.5
+"""Spreads of aim, at its distance, that a placement stays clear of what bars the way (chosen: 10 m at 90 m
+for a club player)."""
+
+
+def room_m(aim_deg: float, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
+    """How far from what bars the way places at these distances should lie, for a spread of aim."""
+    return CLEAR_SPREADS * math.radians(aim_deg) * away_m
 
 
 def barring(scene: Scene) -> tuple[Area, ...]:

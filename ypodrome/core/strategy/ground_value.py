@@ -17,7 +17,7 @@ from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
-from ypodrome.core.strategy.crossing import barring, carried, clearances
+from ypodrome.core.strategy.crossing import barring, carried, clearances, room_m
 from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.situation import Situation
@@ -41,9 +41,8 @@ NEIGHBOURS = 4
 DISTANCES_M = (1.0, 3.0, 5.0, 7.5, 10.0, 13.0, 16.0, 20.0, 25.0, 30.0, 40.0, 50.0, 65.0, 80.0, 100.0, 130.0)
 AROUND = 32
 """Distances at which, and the number of places around the basket from which, usual ground is valued."""
-LEAST_LAY_UP_M, LAY_UP_REACH, LAY_UP_ROOM = 20.0, 0.8, 0.1
-"""A lay-up is at least so long, at most this share of the longest approach, and stays clear of what bars
-the way by this share of its length (chosen: thrown easily, with a club player's spread to spare)."""
+LEAST_LAY_UP_M, LAY_UP_REACH = 20.0, 0.8
+"""A lay-up is at least so long, and at most this share of the longest approach (chosen: thrown easily)."""
 HOLED_NOW = np.eye(THROWS)[0]
 
 
@@ -226,7 +225,7 @@ class GroundValue:
         here, there = carried(areas, scene.pin.at, lies), carried(areas, scene.pin.at, self.lies)
         fit = (here[:, None] == there).all(axis=2) & here.any(axis=1, keepdims=True)
         fit &= (away > LEAST_LAY_UP_M) & (away < LAY_UP_REACH * self.situation.approach_arsenal.farthest_m())
-        fit &= clearances(areas, self.lies) > LAY_UP_ROOM * away
+        fit &= clearances(areas, self.lies) > room_m(self.situation.thrower.spread.aim_deg, away)
         cost = np.where(fit, 1.0 + expected(self.outlooks), np.inf)
         rows = np.flatnonzero(cost.min(axis=1) < worth)
         return rows, self.lies[cost[rows].argmin(axis=1)]

@@ -2,13 +2,11 @@
 
 from __future__ import annotations
 
-import math
-
 import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.hole.features import Point
-from ypodrome.core.strategy.crossing import carried, clearances, in_the_way
+from ypodrome.core.strategy.crossing import carried, clearances, in_the_way, room_m
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
@@ -16,9 +14,8 @@ from ypodrome.core.strategy.situation import Situation
 PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0
 """Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
 others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
-PER_SIDE, CLEAR_SPREADS = 3, 2.5
-"""Placements tried on either side of what lies across the way, and how many spreads of aim, at their
-distance, they stay clear of it where there is room (chosen: 10 m at 90 m for a club player)."""
+PER_SIDE = 3
+"""Placements tried at least on either side of what lies in the way (chosen)."""
 BAIL_OUT_SHARES, SHORTEST_M = (0.5, 0.9), 60.0
 """Shares of the distance between which one bails out, and how far a hole must be for it to make sense
 (chosen)."""
@@ -105,7 +102,7 @@ def _either_side(situation: Situation, lie: NDArray, chosen: Spots, best: NDArra
     if not areas:
         return chosen
     every = np.concatenate([chosen, best])
-    room = CLEAR_SPREADS * math.radians(situation.thrower.spread.aim_deg) * np.hypot(*(every - lie).T)
+    room = room_m(situation.thrower.spread.aim_deg, np.hypot(*(every - lie).T))
     side = carried(areas, at, every).sum(axis=1)
     side[clearances(areas, every) < room] = -1
     taken = len(chosen)

@@ -187,7 +187,8 @@ def _shown(options: list[Option]) -> list[Option]:
     kept = [i for i, o in enumerate(options) if o.role != "other" or any(o is m for m in must)]
     sorts = {_sort(options[i]) for i in kept}
     rest = [i for i in range(len(options)) if i not in kept]
-    unlike = [i for i in rest if _sort(options[i]) not in sorts]
+    best_of_sort = {_sort(options[i]): i for i in reversed(rest)}
+    unlike = sorted(i for sort, i in best_of_sort.items() if sort not in sorts)
     kept += (unlike + [i for i in rest if i not in unlike])[: MOST_OPTIONS - len(kept)]
     return [options[i] for i in sorted(kept)]
 

@@ -7,6 +7,7 @@ few that lead, and judge those with many draws. All options meet the same draws.
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -15,6 +16,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
+from ypodrome.core.hole.features import Area, Point
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
 from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
@@ -111,6 +113,8 @@ def search(
 ) -> Judged:  # fmt: skip
     """The best few throws from `lie` [2], by expected throws under the posture, judged finely."""
     arsenal = situation.arsenal
+    at = (float(lie[0]), float(lie[1]))
+    areas = in_the_way(situation.scene, at) if situation.scene.par > 3 else ()
     bearing = math.atan2(value.pin[1] - lie[1], value.pin[0] - lie[0])
     solved = _worth_drawing(situation, arsenal, _solve_all(situation, value, lie, effort.places))
 
@@ -118,8 +122,9 @@ def search(
         judged = _judge(situation, value, arsenal, throws, count)
         mean = judged.outlooks.mean(axis=1)
         costs = objective(mean, situation.posture, situation.scene.par, thrown)
-        decided = _decisions(situation, lie, judged.cloud)
-        return Ranked(throws, costs, decided, routes(throws.release[:, HEADING], bearing))
+        return Ranked(
+            throws, costs, _decisions(areas, at, judged.cloud), routes(throws.release[:, HEADING], bearing)
+        )
 
     ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
@@ -133,14 +138,10 @@ def search(
     return _judge(situation, value, arsenal, ranked.throws, effort.final_draws)
 
 
-def _decisions(situation: Situation, lie: NDArray, cloud: Cloud) -> NDArray[np.int64]:
-    """A number for how each throw of a cloud [m] decides what to carry of what lies across the way: 2 for
-    each area carried, 1 for each left to luck. Not asked on a par 3, which is played to the pin."""
-    lies = cloud.outcome.lie.reshape(-1, cloud.draws, 2)
-    if situation.scene.par <= 3:
-        return np.zeros(len(lies), np.int64)
-    at = (float(lie[0]), float(lie[1]))
-    shares = shares_over(in_the_way(situation.scene, at), at, lies)
+def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.int64]:
+    """A number for how each throw of a cloud [m] decides what to carry of the areas in the way: 2 for each
+    carried, 1 for each left to luck."""
+    shares = shares_over(areas, lie, cloud.outcome.lie.reshape(-1, cloud.draws, 2))
     return (shares >= DECIDED).sum(axis=1) + (shares > 1.0 - DECIDED).sum(axis=1)
 
 
