@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.aim import aim_point
 from ypodrome.core.strategy.solve import heights
 from ypodrome.drawing.frame import Frame, hole_frame
@@ -89,7 +90,7 @@ def test_the_landing_ellipse_holds_two_throws_in_three(scene, option):
     frame = hole_frame(scene, WIDTH, HEIGHT)
     shot = draw_shot(option, scene, frame)
     ring = np.array(numbers(shot.ellipse)).reshape(-1, 2)
-    inside = shapely.contains_xy(shapely.Polygon(ring), frame.pixels(np.array(option["rests"])))
+    inside = holds(shapely.Polygon(ring), *frame.pixels(np.array(option["rests"])).T)
     assert inside.mean() == pytest.approx(2 / 3, abs=0.03)
 
 

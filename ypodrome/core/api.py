@@ -13,6 +13,7 @@ from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, su
 from ypodrome.core.hole.rule_facts import FACTS
 from ypodrome.core.hole.scene import Scene, scene_for, whole_course
 from ypodrome.core.hole.scouting import Look, scouting_list
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.hole.sight import blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
 from ypodrome.core.record.gained import gained_by_part, throws_from
@@ -78,6 +79,7 @@ __all__ = [
     "gained_by_part",
     "grip_share",
     "heights",
+    "holds",
     "judged_again",
     "measure",
     "missed_releases",

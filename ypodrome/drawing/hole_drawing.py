@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 import shapely
 
-from ypodrome.core.api import Scene, contour_lines
+from ypodrome.core.api import Scene, contour_lines, holds
 from ypodrome.drawing.frame import Frame, hole_frame, path_of
 
 WIDTH, HEIGHT = 424.0, 736.0
@@ -142,7 +142,7 @@ def _scattered(shape: Any) -> np.ndarray:
     x = columns + 1.6 * np.sin(rows * 1.7 + columns * 0.9)
     y = rows + 1.6 * np.cos(rows * 1.1 - columns * 1.3)
     points = np.stack([x.ravel(), y.ravel()], axis=1)
-    return points[shapely.contains_xy(shape.buffer(-1.0), points[:, 0], points[:, 1])]
+    return points[holds(shape.buffer(-1.0), points[:, 0], points[:, 1])]
 
 
 def _lines(scene: Scene, frame: Frame) -> list[Mark]:

@@ -15,6 +15,7 @@ from ypodrome.core.ground.field import BARRIER, BASKET, BIN_M, MANDO, OBSTACLE_S
 from ypodrome.core.ground.surfaces import DEFAULT_SURFACE, SURFACE_NAMES, surface_table
 from ypodrome.core.hole.features import Grove
 from ypodrome.core.hole.relief import surface_through
+from ypodrome.core.hole.shapes import holds
 
 if TYPE_CHECKING:
     from ypodrome.core.hole.scene import Scene
@@ -45,7 +46,7 @@ def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     grid_x, grid_y = np.meshgrid(xs, ys)
     height = _heights(scene, xs, ys)
     surface, shelter = _surfaces(scene, grid_x, grid_y)
-    out = shapely.contains_xy(scene.out_of_bounds, grid_x, grid_y).astype(np.uint8)
+    out = holds(scene.out_of_bounds, grid_x, grid_y).astype(np.uint8)
     names: list[str] = []
     grove, groves = _groves(scene, grid_x, grid_y, names)
     obstacles = _obstacles(scene, height, (west, south), names)
@@ -86,7 +87,7 @@ def _surfaces(scene: Scene, x: NDArray, y: NDArray) -> tuple[NDArray[np.uint8], 
     surface = np.full(x.shape, SURFACE_NAMES.index(DEFAULT_SURFACE), np.uint8)
     shelter = np.ones(x.shape)
     for area in scene.areas:
-        inside = shapely.contains_xy(area.shape, x, y)
+        inside = holds(area.shape, x, y)
         surface[inside] = SURFACE_NAMES.index(area.surface)
         shelter[inside] = area.wind_factor
     return surface, shelter
@@ -99,7 +100,7 @@ def _groves(
     groves = [*scene.groves, *_guessed_woods(scene)]
     table = np.zeros((len(groves), 5))
     for k, grove in enumerate(groves):
-        index[shapely.contains_xy(grove.shape, x, y)] = k
+        index[holds(grove.shape, x, y)] = k
         table[k] = (
             grove.height_m, grove.canopy_base_m, hazard_per_m(grove.density_per_m),
             hazard_per_m(grove.floor_density_per_m), len(names),

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from ypodrome.core.flight import batch as b
 from ypodrome.core.hole.rule_facts import OB_RELIEF_M, PENALTY_THROWS
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds
 
 
 @dataclass(frozen=True)
@@ -35,7 +36,7 @@ class Outcome:
 def resolve(scene: Scene, flown: NDArray[np.float64], lies: NDArray[np.float64]) -> Outcome:
     """Apply the rules to results [n, OUT_SIZE] of throws made from `lies` [n, 2]."""
     rest = flown[:, [b.REST_X, b.REST_Y]]
-    out = shapely.contains_xy(scene.out_of_bounds, rest[:, 0], rest[:, 1])
+    out = holds(scene.out_of_bounds, rest[:, 0], rest[:, 1])
     mando = flown[:, b.MANDO_MISS] > 0.5
     lie = rest.copy()
     if out.any():
@@ -68,7 +69,7 @@ def relief(scene: Scene, inside: NDArray[np.float64]) -> NDArray[np.float64]:
     links = shapely.shortest_line(scene.out_of_bounds.boundary, shapely.points(inside))
     at = shapely.get_coordinates(links)[::2]
     away = inside - at
-    beyond = shapely.contains_xy(scene.out_of_bounds, inside[:, 0], inside[:, 1])
+    beyond = holds(scene.out_of_bounds, inside[:, 0], inside[:, 1])
     away[beyond] *= -1.0  # a cell of the grid reaches half a metre past the exact line
     size = np.maximum(np.linalg.norm(away, axis=1, keepdims=True), 1e-9)
     return at + away / size * OB_RELIEF_M
@@ -78,6 +79,6 @@ def _lost_chances(scene: Scene, rest: NDArray) -> NDArray[np.float64]:
     lost = np.zeros(len(rest))
     for area in scene.areas:
         if area.find_chance < 1.0:
-            inside = shapely.contains_xy(area.shape, rest[:, 0], rest[:, 1])
+            inside = holds(area.shape, rest[:, 0], rest[:, 1])
             lost[inside] = 1.0 - area.find_chance
     return lost

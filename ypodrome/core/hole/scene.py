@@ -71,7 +71,6 @@ class Scene:
         if islands:
             everything = shapely.box(*self.bounds).buffer(200.0)
             out = unary_union([out, everything.difference(unary_union(islands))])
-        shapely.prepare(out)
         return out
 
     @cached_property

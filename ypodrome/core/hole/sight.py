@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 from ypodrome.core.ground.field import Field, cell, ground_height
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds
 
 EYE_M = 1.6
 BASKET_TOP_M = 1.4
@@ -98,5 +99,5 @@ def _steepest(scene: Scene, corridor: shapely.Polygon) -> float:
     rows, columns = slope.shape
     x = scene.field.x0 + (np.arange(columns) + 0.5) * scene.field.cell_m
     y = scene.field.y0 + (np.arange(rows) + 0.5) * scene.field.cell_m
-    inside = shapely.contains_xy(corridor, *np.meshgrid(x, y))
+    inside = holds(corridor, *np.meshgrid(x, y))
     return float(slope[inside].max(initial=0.0))

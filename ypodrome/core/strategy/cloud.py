@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
@@ -13,6 +12,7 @@ from ypodrome.core.flight.release import HEADING, HYZER, SIDE, X, Y
 from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.rules import Outcome, resolve
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
@@ -64,7 +64,7 @@ def _blur_unknown(scene: Scene, flown: NDArray[np.float64], releases: NDArray, s
     for unknown in scene.unknowns:
         if unknown.what == "woods":
             continue
-        rows = shapely.contains_xy(unknown.shape, flown[:, b.REST_X], flown[:, b.REST_Y])
+        rows = holds(unknown.shape, flown[:, b.REST_X], flown[:, b.REST_Y])
         on, off = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(2, len(flown)))
         off = off * releases[:, SIDE]
         head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])

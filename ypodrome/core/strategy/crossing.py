@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.hole.features import Area, Point
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds_or_touches, meets
 
 DECIDED = 0.8
 """Share of throws that must end beyond what lies across the way to count as carrying it, or on the near
@@ -62,8 +63,7 @@ def carried(areas: Sequence[Area], lie: Point, ends: NDArray[np.float64]) -> NDA
     starts = np.broadcast_to(np.array(lie), ends.shape)
     lines = shapely.linestrings(np.stack([starts, ends], axis=1))
     for i, area in enumerate(areas):
-        shapely.prepare(area.shape)
-        over[:, i] = shapely.intersects(area.shape, lines) & ~shapely.intersects_xy(area.shape, *ends.T)
+        over[:, i] = meets(area.shape, lines) & ~holds_or_touches(area.shape, *ends.T)
     return over
 
 

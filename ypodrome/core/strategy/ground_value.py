@@ -10,12 +10,12 @@ from __future__ import annotations
 import math
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.hole.rules import Outcome
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
 from ypodrome.core.strategy.crossing import barring, carried, clearances, room_m
 from ypodrome.core.strategy.neighbours import Neighbours
@@ -175,8 +175,8 @@ class GroundValue:
         """Whether places [n, 2] are in bounds and on the ground considered."""
         scene = self.situation.scene
         west, south, east, north = scene.bounds
-        inside = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
-        return np.asarray(inside & ~shapely.contains_xy(scene.out_of_bounds, *places.T))
+        within = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
+        return within & ~holds(scene.out_of_bounds, *places.T)
 
     def _value(self, lies: NDArray, luck: NDArray[np.int64]) -> tuple[NDArray, NDArray, NDArray]:
         """Outlooks of a ring of lies, and the approach that is best from each: combination, target. Where

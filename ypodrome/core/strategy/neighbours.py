@@ -18,6 +18,7 @@ from scipy.spatial.distance import cdist
 from shapely.ops import unary_union
 
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds, meets
 
 SIDE_M = 2.0
 """Side of a cell (chosen: narrower than what can be stood beside without throwing over it)."""
@@ -79,7 +80,7 @@ class Neighbours:
 
 def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
     """Whether each cell is out of bounds or has a solid barrier in it."""
-    blocked = shapely.contains_xy(scene.out_of_bounds, centres[:, 0], centres[:, 1])
+    blocked = holds(scene.out_of_bounds, centres[:, 0], centres[:, 1])
     walls = unary_union(
         [
             barrier.shape
@@ -88,9 +89,9 @@ def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
         ]
     )
     if not walls.is_empty:
-        near = np.flatnonzero(shapely.contains_xy(walls.buffer(SIDE_M), *centres.T))
+        near = np.flatnonzero(holds(walls.buffer(SIDE_M), *centres.T))
         low, high = (centres[near] - SIDE_M / 2).T, (centres[near] + SIDE_M / 2).T
-        blocked[near] |= shapely.intersects(walls, shapely.box(*low, *high))
+        blocked[near] |= meets(walls, shapely.box(*low, *high))
     return np.asarray(blocked)
 
 

@@ -5,9 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 import numpy as np
-import shapely
 
-from ypodrome.core.api import HolePlan, contour_levels
+from ypodrome.core.api import HolePlan, contour_levels, holds
 from ypodrome.drawing.frame import Frame, path_of
 
 GRID_M = 4.0
@@ -22,7 +21,7 @@ def draw_value(plan: HolePlan, frame: Frame) -> list[dict[str, Any]]:
     x, y = np.arange(west, east, GRID_M), np.arange(south, north, GRID_M)
     points = np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2)
     throws = plan.value.throws(points)
-    out = shapely.contains_xy(scene.out_of_bounds, points[:, 0], points[:, 1])
+    out = holds(scene.out_of_bounds, points[:, 0], points[:, 1])
     grid = _smooth(throws.reshape(len(y), len(x)))
     grid[out.reshape(grid.shape)] = np.nan
     levels = np.arange(np.nanmin(grid) // STEP, np.nanmax(grid) // STEP + 1) * STEP
