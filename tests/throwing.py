@@ -8,7 +8,6 @@ import numpy as np
 
 from ypodrome.core.air import Wind
 from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly_row
@@ -54,17 +53,17 @@ def throw_to_height(numbers, mph: float, land_height_m: float) -> Flight:
 
 
 def carry(flight: Flight) -> float:
-    return float(math.hypot(flight.out[b.CARRY_X], flight.out[b.CARRY_Y]))
+    return float(math.hypot(flight.out.carry_x_m, flight.out.carry_y_m))
 
 
 def left_share(flight: Flight) -> float:
-    return float(flight.out[b.CARRY_Y] / flight.out[b.CARRY_X])
+    return float(flight.out.carry_y_m / flight.out.carry_x_m)
 
 
 def run_out(flight: Flight) -> float:
     """Ground play: from first contact to rest [m]."""
     out = flight.out
-    return float(np.hypot(out[b.REST_X] - out[b.CARRY_X], out[b.REST_Y] - out[b.CARRY_Y]))
+    return float(np.hypot(out.rest_x_m - out.carry_x_m, out.rest_y_m - out.carry_y_m))
 
 
 def degrees(flight: Flight, column: int) -> float:

@@ -11,7 +11,6 @@ from pathlib import Path
 from typing import Any
 
 from ypodrome.core import api
-from ypodrome.core.flight import batch as b
 from ypodrome.core.ground.surfaces import SURFACE_NAMES
 from ypodrome.core.units import m_s_from_mph
 from ypodrome.interchange.bag_csv import read_bag
@@ -147,7 +146,9 @@ def run_fly(options: argparse.Namespace) -> int:
     # 0 is a head wind, 90 from the right: a compass seen facing east, the x axis
     wind = api.Wind(options.wind_m_s, options.wind_from_deg + EAST_FACING_DEG)
     air = api.Air(api.air_density_kg_m3(options.temperature_c, options.altitude_m), wind)
-    flight = api.fly_to_height(_disc(options), release, air, options.surface, options.land_height_m)
+    flight = api.fly_to_height(
+        api.body_of(_disc(options)), release, air, options.surface, options.land_height_m
+    )
     print(json.dumps(flight_document(flight, release.throw.hyzer_side, options.path), indent=1))
     return OK
 
@@ -156,18 +157,18 @@ def flight_document(flight: api.Flight, side: int, with_path: bool) -> dict[str,
     """A flight as plain values; heights above the ground at the lie, left positive."""
     out = flight.out
     document: dict[str, Any] = {
-        "carry_m": out[b.CARRY_X],
-        "carry_left_m": out[b.CARRY_Y],
-        "rest_m": out[b.REST_X],
-        "rest_left_m": out[b.REST_Y],
-        "apex_m": out[b.APEX_M],
-        "hang_s": out[b.HANG_S],
-        "max_left_m": out[b.MAX_LEFT_M],
-        "max_right_m": out[b.MAX_RIGHT_M],
-        "landing_speed_m_s": out[b.LANDING_SPEED],
-        "descent_deg": math.degrees(out[b.DESCENT_RAD]),
-        "landing_hyzer_deg": math.degrees(out[b.LANDING_HYZER_RAD]),
-        "least_bank_deg": math.degrees(out[b.LEAST_BANK_RAD]),
+        "carry_m": out.carry_x_m,
+        "carry_left_m": out.carry_y_m,
+        "rest_m": out.rest_x_m,
+        "rest_left_m": out.rest_y_m,
+        "apex_m": out.apex_m,
+        "hang_s": out.hang_s,
+        "max_left_m": out.max_left_m,
+        "max_right_m": out.max_right_m,
+        "landing_speed_m_s": out.landing_speed_m_s,
+        "descent_deg": math.degrees(out.descent_rad),
+        "landing_hyzer_deg": math.degrees(out.landing_hyzer_rad),
+        "least_bank_deg": math.degrees(out.least_bank_rad),
     }
     document = {k: round(float(v), 3) for k, v in document.items()}
     if with_path:

@@ -1,1 +1,1 @@
-"""Fits the constants that turn flight numbers into coefficients; see docs/flight-model.md."""
+"""Finds the priors of the flight and judges the discs that are solved from them."""

@@ -8,7 +8,6 @@ from django.urls import reverse
 
 from ypodrome.bag import bench
 from ypodrome.bag.presenters import PLAN, REAR, SIDE, row_of, scales, views_of
-from ypodrome.core.api import result
 
 pytestmark = pytest.mark.django_db
 
@@ -32,13 +31,13 @@ def test_misses_move_the_end_the_way_players_know(demo, values):
     flight, ghosts = bench.fly_trial(demo, trial).out, bench.fly_ghosts(demo, trial)
 
     def left(out):
-        return out[result.REST_Y] / out[result.REST_X]
+        return out.rest_y_m / out.rest_x_m
 
     assert left(ghosts["5° more hyzer"].out) > left(flight)
     assert left(ghosts["5° less hyzer"].out) < left(flight)
-    assert ghosts["3° nose up"].out[result.REST_X] < flight[result.REST_X]
-    assert ghosts["5 % harder"].out[result.REST_X] > flight[result.REST_X]
-    assert ghosts["5 % softer"].out[result.REST_X] < flight[result.REST_X]
+    assert ghosts["3° nose up"].out.rest_x_m < flight.rest_x_m
+    assert ghosts["5 % harder"].out.rest_x_m > flight.rest_x_m
+    assert ghosts["5 % softer"].out.rest_x_m < flight.rest_x_m
 
 
 def test_wind_is_counted_from_the_aim(demo, values):
@@ -46,8 +45,8 @@ def test_wind_is_counted_from_the_aim(demo, values):
         trial = bench.trial_from(demo, values | {"wind_m_s": 6, "wind_from_deg": wind_from})
         return bench.fly_trial(demo, trial).out
 
-    assert end(180)[result.APEX_M] < end(0)[result.APEX_M]
-    assert end(90)[result.REST_Y] > end(270)[result.REST_Y]
+    assert end(180).apex_m < end(0).apex_m
+    assert end(90).rest_y_m > end(270).rest_y_m
 
 
 def test_a_forehand_is_thrown_at_the_forehands_speed(demo, values):

@@ -6,10 +6,10 @@ import re
 import numpy as np
 import pytest
 
+from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.aim import aim_point
-from ypodrome.core.strategy.solve import heights
 from ypodrome.drawing.frame import Frame, hole_frame
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.presenters import overview, sheet

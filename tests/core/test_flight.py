@@ -29,16 +29,16 @@ def test_left_hand_is_the_mirror_of_the_right(numbers, mph, hyzer, nose, launch,
     same = {"hyzer": hyzer, "nose": nose, "launch": launch, "wind_mph": wind}
     right = throw(numbers, mph, wind_from=wind_from, kind=Throw.RHBH, **same).out
     left = throw(numbers, mph, wind_from=(180 - wind_from) % 360, kind=Throw.LHBH, **same).out
-    assert left[b.CARRY_X] == pytest.approx(right[b.CARRY_X], abs=1e-5)
-    assert left[b.CARRY_Y] == pytest.approx(-right[b.CARRY_Y], abs=1e-5)
-    assert left[b.MAX_LEFT_M] == pytest.approx(right[b.MAX_RIGHT_M], abs=1e-5)
-    assert left[b.LANDING_HYZER_RAD] == pytest.approx(right[b.LANDING_HYZER_RAD], abs=1e-6)
+    assert left.carry_x_m == pytest.approx(right.carry_x_m, abs=1e-5)
+    assert left.carry_y_m == pytest.approx(-right.carry_y_m, abs=1e-5)
+    assert left.max_left_m == pytest.approx(right.max_right_m, abs=1e-5)
+    assert left.landing_hyzer_rad == pytest.approx(right.landing_hyzer_rad, abs=1e-6)
 
 
 def test_forehands_mirror_forehands():
     right, left = (throw((9, 5, -1, 2), 50, hyzer=12, kind=k).out for k in (Throw.RHFH, Throw.LHFH))
-    assert left[b.CARRY_Y] == pytest.approx(-right[b.CARRY_Y], abs=1e-6)
-    assert right[b.CARRY_Y] < 0  # a right-hand forehand fades right
+    assert left.carry_y_m == pytest.approx(-right.carry_y_m, abs=1e-6)
+    assert right.carry_y_m < 0  # a right-hand forehand fades right
 
 
 @settings(deadline=None, max_examples=150)
@@ -51,16 +51,16 @@ def test_never_nan_never_endless_never_through_the_ground(
     flight = throw(numbers, speed / 0.44704, hyzer=hyzer, nose=nose, launch=launch, wind_mph=wind,
                    wind_from=wind_from, seed=seed)  # fmt: skip
     assert np.isfinite(flight.out).all()
-    assert flight.out[b.HANG_S] <= b.LONGEST_FLIGHT_S + 0.2
+    assert flight.out.hang_s <= b.LONGEST_FLIGHT_S + 0.2
     assert (flight.path[:, 3] > -0.05).all()
 
 
 def test_the_path_shows_where_the_disc_first_touches():
     flight = throw((9, 4, 0, 3), 53, launch=4, surface="hardpack")
-    touch = flight.path[np.searchsorted(flight.path[:, 0], flight.out[b.HANG_S] - 1e-9)]
-    assert touch[0] == pytest.approx(flight.out[b.HANG_S])
-    assert touch[1:4] == pytest.approx([flight.out[b.CARRY_X], flight.out[b.CARRY_Y], flight.out[b.CARRY_Z]])
-    assert flight.path[-1, 1:3] == pytest.approx([flight.out[b.REST_X], flight.out[b.REST_Y]])
+    touch = flight.path[np.searchsorted(flight.path[:, 0], flight.out.hang_s - 1e-9)]
+    assert touch[0] == pytest.approx(flight.out.hang_s)
+    assert touch[1:4] == pytest.approx([flight.out.carry_x_m, flight.out.carry_y_m, flight.out.carry_z_m])
+    assert flight.path[-1, 1:3] == pytest.approx([flight.out.rest_x_m, flight.out.rest_y_m])
 
 
 @settings(deadline=None, max_examples=60)
@@ -70,7 +70,7 @@ def test_halving_the_step_moves_the_landing_little(numbers, power, hyzer, launch
     mph = power * (36.0 + 1.9 * numbers[0])
     coarse = throw(numbers, mph, hyzer=hyzer, launch=launch).out
     fine = throw(numbers, mph, hyzer=hyzer, launch=launch, step_scale=0.5).out
-    gap = math.hypot(coarse[b.CARRY_X] - fine[b.CARRY_X], coarse[b.CARRY_Y] - fine[b.CARRY_Y])
+    gap = math.hypot(coarse.carry_x_m - fine.carry_x_m, coarse.carry_y_m - fine.carry_y_m)
     assert gap < 0.3
 
 
@@ -122,10 +122,10 @@ def test_wear_and_weight_make_a_disc_turn_more():
         np.repeat(release[None], 3, 0), np.arange(3), aero, np.zeros((3, 2)), DENSITY,
         np.zeros(3, np.int64), open_field(),
     )  # fmt: skip
-    new, old, light = out[:, b.MAX_RIGHT_M]
+    new, old, light = out.max_right_m
     assert old > new
     assert light > new
-    assert out[1, b.CARRY_Y] < out[0, b.CARRY_Y]
+    assert out.carry_y_m[1] < out.carry_y_m[0]
 
 
 @settings(deadline=None, max_examples=60)
@@ -135,4 +135,4 @@ def test_a_hair_more_hyzer_moves_the_landing_a_hair(numbers, mph, hyzer, launch,
     """Continuity: a thousandth of a degree moves the first contact less than 5 cm."""
     same = {"launch": launch, "wind_mph": wind, "wind_from": wind_from}
     one, other = (throw(numbers, mph, hyzer=h, **same).out for h in (hyzer, hyzer + 1e-3))
-    assert math.hypot(one[b.CARRY_X] - other[b.CARRY_X], one[b.CARRY_Y] - other[b.CARRY_Y]) < 0.05
+    assert math.hypot(one.carry_x_m - other.carry_x_m, one.carry_y_m - other.carry_y_m) < 0.05

@@ -8,7 +8,6 @@ from shapely.geometry import LineString, box
 
 from tests.throwing import DENSITY, carry, run_out, throw
 from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import Release
 from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.features import (
@@ -48,51 +47,51 @@ def many(scene_, n=2000, **kwargs):
 def test_a_solid_trunk_in_the_line_stops_the_flight_there():
     wood = scene(trees=(Tree((1,), (30, 0.5), trunk_radius_m=0.8, canopy_radius_m=0.0, name="the mast"),))
     out = throw((7, 5, 0, 2), 50, field=wood.field).out
-    assert out[b.AIR_HIT] == 1.0
-    assert wood.packed[1][int(out[b.HIT])] == "the mast"
-    assert out[b.REST_X] < 40
+    assert out.air_hit == 1.0
+    assert wood.packed[1][int(out.hit)] == "the mast"
+    assert out.rest_x_m < 40
 
 
 @pytest.mark.parametrize("density", [0.02, 0.1])
 def test_a_grove_knocks_down_as_often_as_its_density_says(density):
     """Twenty metres at a chance p per metre let (1 - p)^20 through."""
     wood = scene(groves=(Grove((1,), box(20, -40, 40, 40), 30.0, 0.0, density, density),))
-    stopped = many(wood)[:, b.AIR_HIT].mean()
+    stopped = many(wood).air_hit.mean()
     assert stopped == pytest.approx(1 - (1 - density) ** 20, abs=0.04)
 
 
 def test_exposure_of_the_mean_flight_is_the_chance():
     wood = scene(groves=(Grove((1,), box(20, -40, 40, 40), 30.0, 0.0, 0.1, 0.1),))
-    met = throw((7, 5, 0, 2), 50, field=wood.field).out[b.MET]
+    met = throw((7, 5, 0, 2), 50, field=wood.field).out.exposure
     assert met == pytest.approx(20 * hazard_per_m(0.1), rel=0.08)
 
 
 def test_a_low_throw_passes_under_a_ceiling_and_a_high_one_does_not():
     wood = scene(groves=(Grove((1,), box(5, -40, 80, 40), 20.0, 6.0, 0.5, 0.0),))
     low, high = (throw((7, 5, 0, 2), 50, launch=a, field=wood.field).out for a in (5, 18))
-    assert low[b.MET] == 0.0
-    assert high[b.MET] > 3.0
+    assert low.exposure == 0.0
+    assert high.exposure > 3.0
 
 
 def test_wall_stops_low_and_lets_high_pass():
     wall = scene(barriers=(Barrier((1,), LineString([(40, -30), (40, 30)]), top_m=2.5),))
-    assert throw((7, 5, 0, 2), 50, launch=1, field=wall.field).out[b.REST_X] < 41
-    assert throw((7, 5, 0, 2), 50, launch=12, field=wall.field).out[b.REST_X] > 60
+    assert throw((7, 5, 0, 2), 50, launch=1, field=wall.field).out.rest_x_m < 41
+    assert throw((7, 5, 0, 2), 50, launch=12, field=wall.field).out.rest_x_m > 60
 
 
 def test_mandatory_is_missed_only_by_crossing_its_line():
     gate = scene(mandos=(Mando((1,), LineString([(40, 2), (40, 60)])),))
     hyzer = throw((7, 5, 0, 2), 50, hyzer=-20, field=gate.field).out
-    assert hyzer[b.MANDO_MISS] == 0.0
+    assert hyzer.mando_missed == 0.0
     beyond = scene(mandos=(Mando((1,), LineString([(40, -60), (40, 60)])),))
-    assert throw((7, 5, 0, 2), 50, field=beyond.field).out[b.MANDO_MISS] == 1.0
+    assert throw((7, 5, 0, 2), 50, field=beyond.field).out.mando_missed == 1.0
 
 
 def test_water_keeps_what_falls_in():
     pond = scene(areas=(Area((1,), box(60, -40, 120, 40), surface="water", play="ob"),))
     out = throw((7, 5, 0, 2), 50, field=pond.field).out
-    assert math.hypot(out[b.REST_X] - out[b.CARRY_X], out[b.REST_Y] - out[b.CARRY_Y]) < 1e-9
-    assert out[b.INSIDE_X] == pytest.approx(60.0, abs=3.0)  # within one step of the line
+    assert math.hypot(out.rest_x_m - out.carry_x_m, out.rest_y_m - out.carry_y_m) < 1e-9
+    assert out.inside_x_m == pytest.approx(60.0, abs=3.0)  # within one step of the line
 
 
 def test_ground_play_orders_surfaces_as_players_find_them():
@@ -114,7 +113,7 @@ def test_uphill_plays_longer_and_downhill_shorter():
     level = throw((7, 5, 0, 2), 52, field=slope(0.0).field)
     for rise in (-0.05, 0.03):
         out = throw((7, 5, 0, 2), 52, field=slope(rise).field)
-        height = rise * out.out[b.REST_X]
+        height = rise * out.out.rest_x_m
         assert 1.5 < (carry(level) - carry(out)) / height < 5.0
 
 
@@ -130,7 +129,7 @@ def test_a_backstop_slope_holds_and_a_falling_one_runs_away():
         )  # fmt: skip
         paved = Area((1,), box(-45, -45, 135, 45), surface="hardpack")
         field = scene(spot_heights=spots, areas=(paved,)).field
-        return throw((9, 4, 0, 3), 53, field=field, **low).out[b.REST_X]
+        return throw((9, 4, 0, 3), 53, field=field, **low).out.rest_x_m
 
     assert end(0.3) < end(0.0) < end(-0.1)
 
@@ -179,17 +178,17 @@ def putts(distance: float, n=600):
 
 def test_the_basket_catches_and_throws_back():
     out = putts(6.0)
-    holed = out[:, b.IN_BASKET] > 0.5
-    struck = out[:, b.HIT] == -2.0
+    holed = out.in_basket
+    struck = out.hit == -2.0
     assert 0.4 < holed.mean() < 0.9
     assert (holed <= struck).all()
     assert (struck & ~holed).any()
-    assert out[:, b.AIR_HIT].sum() == 0.0  # the basket is not an obstacle
-    assert out[holed][:, b.REST_X] == pytest.approx(6.0)
+    assert out.air_hit.sum() == 0.0  # the basket is not an obstacle
+    assert out[holed].rest_x_m == pytest.approx(6.0)
 
 
 def test_a_farther_basket_is_missed_more_often():
-    assert (putts(9.0)[:, b.IN_BASKET] > 0.5).mean() < (putts(6.0)[:, b.IN_BASKET] > 0.5).mean()
+    assert (putts(9.0).in_basket).mean() < (putts(6.0).in_basket).mean()
 
 
 def test_the_first_thing_met_is_the_one_that_is_named():
@@ -198,23 +197,23 @@ def test_the_first_thing_met_is_the_one_that_is_named():
     fence = Barrier((1,), LineString([(27, -30), (27, 30)]), what="fence", top_m=0.6, name="the fence")
     wood = scene(trees=(mast,), barriers=(fence,))
     out = many(wood, 300)
-    struck = out[out[:, b.AIR_HIT] > 0.5]
-    assert {wood.packed[1][int(k)] for k in struck[:, b.HIT]} == {"the mast"}
+    struck = out[out.air_hit]
+    assert {wood.packed[1][int(k)] for k in struck.hit} == {"the mast"}
 
 
 def test_a_disc_thrown_back_by_a_trunk_falls_down_beside_it():
     """It does not hang in the air, and does not fly on through."""
     mast = Tree((1,), (30, 0.3), trunk_radius_m=0.5, canopy_radius_m=0.0, height_m=30.0, name="the mast")
     out = many(scene(trees=(mast,)), 400)
-    struck = out[:, b.AIR_HIT] > 0.5
+    struck = out.air_hit
     assert struck.mean() > 0.9
-    assert (out[struck, b.HANG_S] < 6.0).all()
-    assert (np.hypot(out[struck, b.REST_X] - 30, out[struck, b.REST_Y] - 0.3) > 0.5).all()
-    assert np.percentile(out[struck, b.REST_X], 90) < 40.0
+    assert (out.hang_s[struck] < 6.0).all()
+    assert (np.hypot(out.rest_x_m[struck] - 30, out.rest_y_m[struck] - 0.3) > 0.5).all()
+    assert np.percentile(out.rest_x_m[struck], 90) < 40.0
 
 
 def test_the_basket_is_met_once_a_pass():
     """Chains hold three of four putts that meet them [chosen]: not more for bouncing within."""
     out = putts(4.0, 2000)
-    met = out[:, b.HIT] == -2.0
-    assert (out[met, b.IN_BASKET] > 0.5).mean() < 0.80
+    met = out.hit == -2.0
+    assert (out.in_basket[met] > 0.5).mean() < 0.80

@@ -9,7 +9,6 @@ from scipy.stats import norm
 from shapely.geometry import box
 
 from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, fly_many
 from ypodrome.core.ground.field import open_field
@@ -45,14 +44,14 @@ def rolled(surface: str, hyzer: float = -58.0, n: int = 400, throw_: Throw = Thr
 def test_a_roller_runs_far_on_firm_ground_and_dies_in_long_grass():
     """A backhand on steep anhyzer lands on the edge its spin turns the right way [common practice]."""
     firm, soft = rolled("cut_grass"), rolled("long_grass")
-    ran = np.hypot(firm[:, b.REST_X] - firm[:, b.CARRY_X], firm[:, b.REST_Y] - firm[:, b.CARRY_Y])
+    ran = np.hypot(firm.rest_x_m - firm.carry_x_m, firm.rest_y_m - firm.carry_y_m)
     assert np.median(ran) > 30.0
-    assert np.median(soft[:, b.REST_X]) < np.median(firm[:, b.REST_X]) - 20.0
+    assert np.median(soft.rest_x_m) < np.median(firm.rest_x_m) - 20.0
 
 
 def test_on_hyzer_a_backhand_does_not_roll_away_so_surely():
     ran = [
-        np.hypot(o[:, b.REST_X] - o[:, b.CARRY_X], o[:, b.REST_Y] - o[:, b.CARRY_Y])
+        np.hypot(o.rest_x_m - o.carry_x_m, o.rest_y_m - o.carry_y_m)
         for o in (rolled("cut_grass"), rolled("cut_grass", hyzer=58.0))
     ]
     assert (ran[0] > 15.0).mean() > (ran[1] > 15.0).mean() + 0.2
@@ -60,7 +59,7 @@ def test_on_hyzer_a_backhand_does_not_roll_away_so_surely():
 
 def test_rollers_mirror_with_the_hand():
     right, left = rolled("cut_grass", n=1), rolled("cut_grass", n=1, throw_=Throw.LHBH)
-    assert left[0, b.CARRY_Y] == pytest.approx(-right[0, b.CARRY_Y], abs=1e-6)
+    assert left.carry_y_m[0] == pytest.approx(-right.carry_y_m[0], abs=1e-6)
 
 
 def test_under_a_very_low_ceiling_the_roller_is_planned(all_kinds, demo_bag):

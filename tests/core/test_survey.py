@@ -10,6 +10,7 @@ from hypothesis import strategies as st
 from shapely.geometry import box
 
 from ypodrome.core.flight.simulate import Air
+from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Course, Grove, HoleLine, Pin, SpotHeight, Tee, Unknown
 from ypodrome.core.hole.relief import contour_lines, surface_through
 from ypodrome.core.hole.scene import Scene, scene_for
@@ -18,7 +19,6 @@ from ypodrome.core.hole.sight import BASKET_TOP_M, EYE_M, blind_because, seen_fr
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
 from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import heights
 
 LINE = HoleLine(1, ((0, 0), (90, 0)))
 

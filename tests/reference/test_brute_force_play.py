@@ -17,7 +17,6 @@ from scipy.spatial import cKDTree
 from shapely.geometry import Polygon, box
 
 from ypodrome.core.air import Wind
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPEED, SPIN, X, Y
 from ypodrome.core.flight.simulate import Air, fly_many
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, Tee, Tree
@@ -107,11 +106,11 @@ def played(situation, arsenal, combo, release, power, bend, rng):
 
 def after_rules(scene, flown, lies):
     """Next lies and penalties: out of bounds plays a metre in from where it last was in bounds."""
-    next_lies, penalties = flown[:, [b.REST_X, b.REST_Y]].copy(), np.zeros(len(flown), int)
+    next_lies, penalties = flown[:, ["rest_x_m", "rest_y_m"]].copy(), np.zeros(len(flown), int)
     for i, rest in enumerate(next_lies):
         if not scene.out_of_bounds.contains(shapely.Point(rest)):
             continue
-        inside = shapely.Point(flown[i, [b.INSIDE_X, b.INSIDE_Y]])
+        inside = shapely.Point(flown[i, ["inside_x_m", "inside_y_m"]])
         edge = scene.out_of_bounds.boundary.interpolate(scene.out_of_bounds.boundary.project(inside))
         way = np.array([inside.x - edge.x, inside.y - edge.y])
         if scene.out_of_bounds.contains(inside):
@@ -154,7 +153,7 @@ def play_out(plan, seed):
     playing = np.arange(n)
     lies = np.repeat(np.array([option.lie]), n, 0)
     while len(playing):
-        holed = flown[:, b.IN_BASKET] > 0.5
+        holed = flown.in_basket
         lies, penalties = after_rules(situation.scene, flown, lies)
         scores[playing] += penalties
         playing, lies = playing[~holed], lies[~holed]
@@ -200,12 +199,12 @@ def compare(scene, seed, thrower, bag):
     plan = plan_hole(Situation(scene, thrower, bag, Air(wind=wind)))
     scores, first = play_out(plan, 1000 + seed)
     option = plan.options[0]
-    rests = first[:, [b.REST_X, b.REST_Y]]
+    rests = first[:, ["rest_x_m", "rest_y_m"]]
     out = np.array([scene.out_of_bounds.contains(shapely.Point(p)) for p in rests])
     away = np.hypot(*(rests - np.array(scene.pin.at)).T)
     seen = {
         "ob": out.mean(),
-        "obstacle": (first[:, b.AIR_HIT] > 0.5).mean(),
+        "obstacle": (first.air_hit).mean(),
         "circle1": ((away <= 10.0) & ~out).mean(),
         "circle2": ((away <= 20.0) & ~out).mean(),
         "birdie_or_better": (scores < scene.par).mean(),

@@ -8,7 +8,6 @@ import pytest
 from ypodrome.core.constants import GRAVITY_M_S2
 from ypodrome.core.disc import Disc, aero_row
 from ypodrome.core.disc import aero as a
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.forces import rates, rk4_step
 from ypodrome.core.flight.release import Release
 from ypodrome.core.flight.simulate import fly_row
@@ -25,8 +24,8 @@ def test_parabola_in_vacuum():
     down = h - a.DIAMETER_M / 2 * math.sin(angle)  # the tilted rim touches first
     rise = v * math.sin(angle)
     expected = v * math.cos(angle) * (rise + math.sqrt(rise**2 + 2 * GRAVITY_M_S2 * down)) / GRAVITY_M_S2
-    assert out[b.CARRY_X] == pytest.approx(expected, abs=0.05)
-    assert out[b.CARRY_Y] == pytest.approx(0.0, abs=1e-6)
+    assert out.carry_x_m == pytest.approx(expected, abs=0.05)
+    assert out.carry_y_m == pytest.approx(0.0, abs=1e-6)
 
 
 def test_axis_is_fixed_without_air():

@@ -23,8 +23,8 @@ def scene(ob_play="last_in_bounds", zones=(), mandos=()):
 
 def flown(rest, inside, missed=False):
     row = np.zeros((1, b.OUT_SIZE))
-    row[0, [b.REST_X, b.REST_Y]], row[0, [b.INSIDE_X, b.INSIDE_Y]] = rest, inside
-    row[0, b.MANDO_MISS] = float(missed)
+    row[0, ["rest_x_m", "rest_y_m"]], row[0, ["inside_x_m", "inside_y_m"]] = rest, inside
+    row.mando_missed[0] = float(missed)
     return row
 
 

@@ -17,6 +17,7 @@ from ypodrome.core.api import (
     Throw,
     Thrower,
     Wind,
+    body_of,
     fly,
     grip_share,
     missed_releases,
@@ -108,14 +109,14 @@ def _within(values: dict[str, Any], name: str) -> float:
 
 def fly_trial(player: Player, trial: Trial) -> Flight:
     """The most likely flight of a trial over level cut grass."""
-    return fly(trial.disc.to_core(), trial.release(player), trial.air(), open_field())
+    return fly(body_of(trial.disc.to_core()), trial.release(player), trial.air(), open_field())
 
 
 def fly_ghosts(player: Player, trial: Trial) -> dict[str, Flight]:
     """The same trial with ordinary misses, by name."""
-    disc, air, field = trial.disc.to_core(), trial.air(), open_field()
+    body, air, field = body_of(trial.disc.to_core()), trial.air(), open_field()
     missed = missed_releases(trial.release(player))
-    return {name: fly(disc, release, air, field) for name, release in missed.items()}
+    return {name: fly(body, release, air, field) for name, release in missed.items()}
 
 
 @transaction.atomic

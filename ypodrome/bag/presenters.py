@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.bag.bench import Trial
-from ypodrome.core.api import Flight, result
+from ypodrome.core.api import Flight
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import barbs_of, path_of
 
@@ -83,23 +83,23 @@ def _label_at(pixels: NDArray) -> tuple[float, float]:
 def row_of(name: str, flight: Flight, units: str) -> dict[str, Any]:
     """The numbers of a flight in the player's units."""
     out = flight.out
-    side = "left" if out[result.REST_Y] > 0 else "right"
+    side = "left" if out.rest_y_m > 0 else "right"
     return {
         "name": name,
-        "rest": _length(math.hypot(out[result.REST_X], out[result.REST_Y]), units),
-        "off": f"{_length(abs(out[result.REST_Y]), units)} {side}",
-        "right": _length(out[result.MAX_RIGHT_M], units),
-        "apex": _length(out[result.APEX_M], units),
-        "hang": f"{out[result.HANG_S]:.1f}",
-        "descent": f"{math.degrees(out[result.DESCENT_RAD]):.0f}°",
-        "lands": _bank(math.degrees(out[result.LANDING_HYZER_RAD])),
+        "rest": _length(math.hypot(out.rest_x_m, out.rest_y_m), units),
+        "off": f"{_length(abs(out.rest_y_m), units)} {side}",
+        "right": _length(out.max_right_m, units),
+        "apex": _length(out.apex_m, units),
+        "hang": f"{out.hang_s:.1f}",
+        "descent": f"{math.degrees(out.descent_rad):.0f}°",
+        "lands": _bank(math.degrees(out.landing_hyzer_rad)),
     }
 
 
 def ghost_row(name: str, ghost: Flight, flight: Flight, units: str) -> dict[str, str]:
     """What a miss moves the end by, in words."""
-    ahead = ghost.out[result.REST_X] - flight.out[result.REST_X]
-    left = ghost.out[result.REST_Y] - flight.out[result.REST_Y]
+    ahead = ghost.out.rest_x_m - flight.out.rest_x_m
+    left = ghost.out.rest_y_m - flight.out.rest_y_m
     return {
         "name": name,
         "ahead": _moved(ahead, "longer", "shorter", units),

@@ -40,7 +40,7 @@ START = {
     "hyzer_deg": 8.0, "nose_deg": 0.0, "launch_deg": 9.0, "power_pct": 90.0, "wind_m_s": 0.0,
     "wind_from_deg": 0.0,
 }  # fmt: skip
-BENCHED = ("backhand", "forehand", "overhand", "thumber")
+BENCHED = ("backhand", "forehand", "tomahawk", "thumber")
 PARTS = ("views", "numbers", "lines")
 
 

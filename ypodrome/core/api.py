@@ -1,13 +1,13 @@
 """The one door to the core: what the apps, the interchange and the command line call."""
 
 from ypodrome.core.air import Wind, air_density_kg_m3
+from ypodrome.core.design import body_of
 from ypodrome.core.disc import Disc, Plastic
-from ypodrome.core.flight import batch as result
 from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
-from ypodrome.core.ground.field import cell, open_field
+from ypodrome.core.ground.field import cell_of, heights, open_field
 from ypodrome.core.hole.features import Course, Layout, LayoutHole
 from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, surface_through
 from ypodrome.core.hole.rule_facts import FACTS
@@ -26,7 +26,6 @@ from ypodrome.core.strategy.plan import HolePlan, plan_hole, score_chances, scor
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.situation import POSTURES, Situation
-from ypodrome.core.strategy.solve import heights
 from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
 from ypodrome.core.thrower import KINDS, PRESETS, SCRATCH, PuttingModel, Spread, Thrower, grip_share
 from ypodrome.core.warm import warm
@@ -70,8 +69,9 @@ __all__ = [
     "WindTable",
     "air_density_kg_m3",
     "blind_because",
+    "body_of",
     "cautions",
-    "cell",
+    "cell_of",
     "contour_levels",
     "contour_lines",
     "fly",
@@ -87,7 +87,6 @@ __all__ = [
     "plan_for_target",
     "plan_hole",
     "power_words",
-    "result",
     "scene_for",
     "score_chances",
     "score_from_tee",

@@ -18,7 +18,7 @@ from numba import njit
 def _fingerprint() -> str:
     digest = hashlib.sha256()
     for source in sorted(Path(__file__).parent.rglob("*.py")):
-        if b"@kernel" in (text := source.read_bytes()):
+        if b"core.compiled import" in (text := source.read_bytes()):
             digest.update(text)
     return digest.hexdigest()[:12]
 
@@ -36,8 +36,16 @@ FAST = {"contract", "arcp", "nsz", "reassoc"}
 
 
 def kernel(function: Any) -> Any:
-    """Compile a function that allocates nothing: cached, lock released, no reference counting."""
+    """Compile a function that allocates nothing: cached, lock released, no reference counting.
+
+    Reference counting in a loop over lanes costs more than the physics; a function without it must not
+    return an array."""
     return njit(cache=True, nogil=True, error_model="numpy", fastmath=FAST, _nrt=False)(function)
+
+
+def inlined(function: Any) -> Any:
+    """Compile a function into its callers: what loops over lanes are made of, so that they become packed."""
+    return njit(nogil=True, error_model="numpy", fastmath=FAST, forceinline=True, _nrt=False)(function)
 
 
 def batch_kernel(function: Any) -> Any:

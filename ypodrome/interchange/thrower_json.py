@@ -3,43 +3,86 @@
 from __future__ import annotations
 
 import json
+import math
 from typing import Any
 
-from ypodrome.core.thrower import PRESETS, Spread, Thrower
+from ypodrome.core.thrower import KINDS, PRESETS, Spread, Thrower, distance_of_m, grip_share
+from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M
+from ypodrome.core.thrower.level import HIGHEST, LOWEST, PRESET_RATINGS
 from ypodrome.interchange.problems import decode, refuse
+
+OLDER_NAMES = {"overhand": "tomahawk", "roller": "backhand_roller"}
+"""Names of kinds in files, and what they stand for."""
+
+NEAR_M, FAR_M = 5.0, 10.0
 
 
 def read_thrower(data: bytes) -> Thrower:
     """A thrower from the bytes of a file, or FileProblems."""
     try:
         document = json.loads(decode(data))
-    except (json.JSONDecodeError, RecursionError) as error:
+    except (json.JSONDecodeError, RecursionError, ValueError) as error:
         raise refuse("file", f"is not JSON: {error}") from None
     if not isinstance(document, dict) or document.get("format") != "thrower":
         raise refuse("file", 'must be an object with "format": "thrower"', "format")
     if document.get("version") != 1:
         raise refuse("file", "is of a version this program does not know (it reads 1)", "version")
-    return thrower_from_document(document)
+    return thrower_from_document(document, entered=True)
 
 
-def thrower_from_document(document: dict[str, Any]) -> Thrower:
-    """A thrower from parsed JSON, or FileProblems naming the field."""
-    putting = _object(document.get("putting", {}), "putting")
-    default = Thrower()
+def thrower_from_document(document: dict[str, Any], entered: bool = False) -> Thrower:
+    """A thrower from parsed JSON, or FileProblems naming the field. What is `entered` anew must lie within
+    the distances the arms are made for; what was stored before them is planned for all the same."""
+    rating, spread, spreads = _level(document)
     try:
         return Thrower(
-            name=str(document.get("name", default.name)),
-            hand=document.get("hand", default.hand),
-            units=document.get("units", default.units),
-            spread=_spread(document.get("spread", "club")),
-            max_distance_m=_distances(document.get("throws")),
-            make_at_5_m=_number(putting, "make_at_5_m", "putting", default.make_at_5_m),
-            make_at_10_m=_number(putting, "make_at_10_m", "putting", default.make_at_10_m),
+            name=str(document.get("name", Thrower().name)),
+            hand=document.get("hand", "right"),
+            units=document.get("units", "imperial"),
+            rating=rating,
+            spread=spread,
+            spreads=spreads,
+            faults=_optional(document, "fault_share"),
+            max_distance_m=_distances(document.get("throws"), entered),
+            make_rates=_make_rates(_object(document.get("putting", {}), "putting")),
         )
     except ValueError as error:
         if hasattr(error, "problems"):
             raise
         raise refuse("thrower", str(error)) from None
+
+
+def kind_named(name: str) -> str:
+    """The kind of throw a file means by a name."""
+    return OLDER_NAMES.get(name, name)
+
+
+def _level(document: dict[str, Any]) -> tuple[float | None, Spread | None, dict[str, Spread]]:
+    """Rating, spread and spreads by kind: a preset stands for a rating, which sets what is not given."""
+    rating = _optional(document, "rating")
+    if rating is not None and not LOWEST <= rating <= HIGHEST:
+        raise refuse("thrower", f"must be between {LOWEST:g} and {HIGHEST:g}, got {rating:g}", "rating")
+    value = document.get("spread", "club" if rating is None else None)
+    if value is None:
+        return rating, None, {}
+    if isinstance(value, str):
+        if value not in PRESETS:
+            raise refuse("thrower", f"must be one of {', '.join(PRESETS)}, got {value!r}", "spread")
+        named = PRESET_RATINGS[value]
+        return (named, None, {}) if rating is None else (rating, PRESETS[value], {})
+    given = _object(value, "spread")
+    if given and all(isinstance(v, dict) for v in given.values()):
+        found = {_kind(k, "spread"): _spread(v, f"spread.{k}") for k, v in given.items()}
+        return (PRESET_RATINGS["club"] if rating is None else rating), None, found
+    return rating, _spread(given, "spread"), {}
+
+
+def _spread(given: dict[str, Any], field: str) -> Spread:
+    values = {name: _number(given, name, field) for name in Spread.__dataclass_fields__}
+    try:
+        return Spread(**values)
+    except ValueError as error:
+        raise refuse("thrower", str(error), field) from None
 
 
 def _object(value: Any, field: str) -> dict[str, Any]:
@@ -48,30 +91,76 @@ def _object(value: Any, field: str) -> dict[str, Any]:
     return value
 
 
-def _number(values: dict, key: str, field: str, default: float | None = None) -> float:
-    value = values.get(key, default)
+def _optional(values: dict[str, Any], key: str) -> float | None:
+    return None if values.get(key) is None else _real(values[key], key)
+
+
+def _number(values: dict[str, Any], key: str, field: str) -> float:
+    return _real(values.get(key), f"{field}.{key}")
+
+
+def _real(value: Any, field: str) -> float:
+    """A finite number, or a problem with the field."""
     if isinstance(value, bool) or not isinstance(value, int | float):
-        raise refuse("thrower", f"must be a number, got {value!r}", f"{field}.{key}")
-    return float(value)
+        raise refuse("thrower", f"must be a number, got {value!r}", field)
+    try:
+        number = float(value)
+    except OverflowError:
+        number = math.inf
+    if not math.isfinite(number):
+        raise refuse("thrower", "must be a finite number", field)
+    return number
 
 
-def _distances(throws: Any) -> dict[str, float]:
-    given = _object(throws, "throws")
-    found = {
-        kind: _number(_object(value, f"throws.{kind}"), "max_distance_m", f"throws.{kind}")
-        for kind, value in given.items()
-        if value is not None
-    }
+def _kind(name: str, field: str) -> str:
+    kind = kind_named(name)
+    if kind not in KINDS:
+        known = ", ".join((*KINDS, *OLDER_NAMES))
+        raise refuse("thrower", f"is not a kind of throw; known: {known}", f"{field}.{name}")
+    return kind
+
+
+def _distances(throws: Any, entered: bool) -> dict[str, float]:
+    found = {}
+    for name, value in _object(throws, "throws").items():
+        if value is None:
+            continue
+        kind, field = _kind(name, "throws"), f"throws.{name}"
+        given = _object(value, field)
+        found[kind] = _by_radar(given, kind, field) if "radar" in given else _number(given, "max_distance_m", field)
+        if entered and not SHORTEST_ENTRY_M <= found[kind] <= LONGEST_ENTRY_M:
+            raise refuse(
+                "thrower",
+                f"must be between {SHORTEST_ENTRY_M:g} and {LONGEST_ENTRY_M:g}, got {found[kind]:.0f}: "
+                "carry on level ground in still air, with a fast disc",
+                f"{field}.max_distance_m",
+            )
     if not found:
         raise refuse("thrower", "name at least one throw with its max_distance_m", "throws")
     return found
 
 
-def _spread(value: Any) -> Spread:
-    if isinstance(value, str):
-        if value not in PRESETS:
-            raise refuse("thrower", f"must be one of {', '.join(PRESETS)}, got {value!r}", "spread")
-        return PRESETS[value]
-    names = list(Spread.__dataclass_fields__)
-    given = _object(value, "spread")
-    return Spread(**{name: _number(given, name, "spread") for name in names})
+def _by_radar(given: dict[str, Any], kind: str, field: str) -> float:
+    """Distance of an arm known by the speed [m/s] a disc left it with."""
+    radar = _object(given["radar"], f"{field}.radar")
+    speed = _number(radar, "speed_m_s", f"{field}.radar")
+    try:
+        rim = float(str(radar.get("disc", "")).split("/")[0])
+    except ValueError:
+        raise refuse("thrower", "must be four numbers as 12/5/-1/3", f"{field}.radar.disc") from None
+    return distance_of_m(speed / grip_share(rim), kind)
+
+
+def _make_rates(putting: dict[str, Any]) -> tuple[tuple[float, float], ...]:
+    """Declared make rates as pairs of distance and share, nearest first."""
+    rates = {d: _number(putting, key, "putting") for d, key in ((NEAR_M, "make_at_5_m"), (FAR_M, "make_at_10_m"))
+             if putting.get(key) is not None}  # fmt: skip
+    listed = putting.get("make") or []
+    if not isinstance(listed, list):
+        raise refuse("thrower", "must list pairs of distance and share", "putting.make")
+    for place, pair in enumerate(listed):
+        field = f"putting.make[{place}]"
+        if not isinstance(pair, list) or len(pair) != 2:
+            raise refuse("thrower", "must be a pair of distance [m] and share", field)
+        rates[_real(pair[0], field)] = _real(pair[1], field)
+    return tuple(sorted(rates.items()))

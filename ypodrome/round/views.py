@@ -94,7 +94,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         else _planned_throws(chosen)
     )
     thrower = request.player.thrower
-    kinds = [k for k in ("backhand", "forehand", "overhand") if k in thrower.max_distance_m]
+    kinds = [k for k in ("backhand", "forehand", "tomahawk") if k in thrower.max_distance_m]
     return {
         "hole": planned,
         "plan": planned.plan,

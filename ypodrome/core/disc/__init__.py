@@ -1,6 +1,6 @@
-"""Discs: the numbers stamped on them and what the air makes of those numbers."""
+"""Discs: the numbers stamped on them, and the record that flies."""
 
-from ypodrome.core.disc.aero import aero_row
+from ypodrome.core.disc.body import BODY, Body
 from ypodrome.core.disc.disc import Disc, Plastic
 
-__all__ = ["Disc", "Plastic", "aero_row"]
+__all__ = ["BODY", "Body", "Disc", "Plastic"]

@@ -1,7 +1,8 @@
-"""The compiled batch: from release rows to where every disc came to rest.
+"""The compiled batch: from releases to where every disc came to rest.
 
-`fly_one` is longer than a function here should be: it is one loop over one flight, and splitting
-it further passes a dozen scalars about for no gain in clarity.
+`fly_batch` keeps eight lanes full: a lane whose disc has landed takes the next of the queue. What a single
+disc does, meet a tree, touch the ground, is done on its lane alone. Discs that slide or roll on go through
+lanes of their own in `settle_batch`. A disc's flight never depends on its neighbours.
 """
 
 from __future__ import annotations
@@ -11,236 +12,404 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import batch_kernel, kernel
-from ypodrome.core.disc.aero import (
-    CD0,
-    CL0,
-    CLA,
-    CM_B,
-    CM_C,
-    CM_LOW,
-    CM_SPIN,
-    CM_TOP,
-    DRAG_K,
-    DRAG_K4,
-    ROW_SIZE,
+from ypodrome.core.compiled import batch_kernel, inlined, kernel
+from ypodrome.core.flight.forces import Motion
+from ypodrome.core.flight.lanes import (
+    LANES,
+    LEAST_LEAN_SIN,
+    LONGEST_ROLL_S,
+    LOW_M,
+    W,
+    advanced,
+    bank_left,
+    clearance_m,
+    earlier_in,
+    footing_lanes,
+    levelness,
+    look_lanes,
+    motion_in,
+    note,
+    note_lanes,
+    put,
+    room_lanes,
+    slide_lanes,
+    step_lanes,
 )
-from ypodrome.core.flight.forces import rk4_step, step_length_s
-from ypodrome.core.flight.obstacles import (
-    EXPOSURE,
-    HIT_ID,
-    HOLED,
-    MANDO_MISSED,
-    RESISTANCE,
-    START_X,
-    START_Y,
-    meet_obstacles,
-)
-from ypodrome.core.flight.release import HEADING, SIDE, X, Y, release_state
-from ypodrome.core.flight.settle import settle
-from ypodrome.core.ground.contact import REST, ROLLS, SKIP, next_random, touch_down
+from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
+from ypodrome.core.flight.release import HEADING, SIDE, X, Y, release_motion
+from ypodrome.core.ground.contact import REST, ROLLS, SETTLE, SKIP, next_random, touch_down
 from ypodrome.core.ground.field import Field, cell, ground_height
 
-(
-    CARRY_X,
-    CARRY_Y,
-    CARRY_Z,
-    HANG_S,
-    REST_X,
-    REST_Y,
-    APEX_M,
-    MAX_LEFT_M,
-    MAX_RIGHT_M,
-    LANDING_SPEED,
-    DESCENT_RAD,
-    LANDING_HYZER_RAD,
-    LEAST_BANK_RAD,
-    HIT,
-    INSIDE_X,
-    INSIDE_Y,
-    MANDO_MISS,
-    MET,
-    AIR_HIT,
-    IN_BASKET,
-) = range(20)
-OUT_SIZE = 20
-"""Columns of a result: first contact, time, rest, apex above the ground at the lie, furthest left
-and right of the aim before contact, landing speed, descent, tilt to the fade side, least bank,
-feature that stopped it (-1 none, -2 the basket), last place in bounds, mandatory missed, hazard met
-in the air, whether anything but the basket touched it before it first reached the ground, and
-whether it is in the basket. A flight without scatter passes through the basket."""
+RESULT = np.dtype([
+    ("carry_x_m", "f8"), ("carry_y_m", "f8"), ("carry_z_m", "f8"), ("hang_s", "f8"),
+    ("rest_x_m", "f8"), ("rest_y_m", "f8"),
+    ("apex_m", "f8"), ("apex_left_m", "f8"), ("max_left_m", "f8"), ("max_right_m", "f8"),
+    ("landing_speed_m_s", "f8"), ("descent_rad", "f8"), ("landing_left_rad", "f8"),
+    ("landing_hyzer_rad", "f8"), ("least_bank_rad", "f8"), ("most_bank_rad", "f8"),
+    ("hit", "f8"), ("inside_x_m", "f8"), ("inside_y_m", "f8"), ("exposure", "f8"),
+    ("mando_missed", "?"), ("air_hit", "?"), ("in_basket", "?"),
+])  # fmt: skip
+"""What a flight shows: first contact, time to it, rest; highest point above the ground at the lie and how
+far left of the aim that was, furthest left and right of the aim before contact; at contact: speed, descent,
+travel to the left of the aim, tilt to the fade side; least and most bank in the air; feature that stopped it
+(`obstacles.NOTHING`, BASKET_HIT or the number of its name); last place in bounds; hazard met in the air;
+whether it missed a mandatory, was touched by anything but the basket before it first reached the ground, is
+in the basket. A flight without scatter passes through the basket."""
+
+LANDED = np.dtype([
+    ("x", "f8"), ("y", "f8"), ("vx", "f8"), ("vy", "f8"), ("nx", "f8"), ("ny", "f8"), ("nz", "f8"),
+    ("inside_x", "f8"), ("inside_y", "f8"), ("follows", "i8"),
+])  # fmt: skip
+"""A disc on the ground: place, velocity, axis, last place in bounds, and what follows."""
 
 LONGEST_FLIGHT_S = 25.0
 MOST_CONTACTS = 6
-DISC_RADIUS_M = 0.106
 TUMBLING_DRAG = 0.55
 """Drag coefficient of a disc knocked out of its flight (chosen: between edge-on and broadside)."""
+
+NEWTONS, LEAST_FALL_M_S, LONGEST_REST_S = 3, 0.2, 0.01
+"""Rounds of the search for the moment of contact, and bounds on what is gone straight at its end (chosen:
+a disc that comes in along the ground must not be sent far)."""
+
+OFF_GROUND_M = 0.01
+STANDS_UP = 0.6
+"""Share of its lean from the vertical that a disc keeps as it starts to roll: rollers stand up as
+they land [common practice], size chosen."""
 
 PATH_SIZE = 5
 """Columns of a path: time [s], x, y, z [m], bank to the left [rad]."""
 
 
 @kernel
-def bank_left(y: NDArray[np.float64]) -> float:
-    """Tilt [rad] of the disc to the left of its travel; beyond a right angle when inverted."""
-    flat = math.sqrt(y[3] * y[3] + y[4] * y[4]) + 1e-9
-    return math.atan2((-y[4] * y[6] + y[3] * y[7]) / flat, y[8])
+def throw(
+    lanes: np.void, i: int, release: NDArray[np.float64], body: np.void, wind: NDArray[np.float64],
+    seed: int, field: Field, tally: np.void,
+) -> None:  # fmt: skip
+    """Put a disc that leaves the hand into lane i."""
+    tally.random = np.uint64(seed)
+    tally.hit, tally.mando_missed, tally.exposure, tally.holed = NOTHING, 0.0, 0.0, 0.0
+    tally.start_x, tally.start_y = release[X], release[Y]
+    tally.resistance = -math.log(1.0 - next_random(tally))
+    m = release_motion(release)
+    put(lanes, i, m)
+    _embody(lanes, i, body)
+    ground = ground_height(field, m.x, m.y)[0]
+    r, c = cell(field, m.x, m.y)
+    lanes.ground[i], lanes.start_ground[i], lanes.shelter[i] = ground, ground, field.shelter[r, c]
+    lanes.start_x[i], lanes.inside_x[i], lanes.start_y[i], lanes.inside_y[i] = m.x, m.x, m.y, m.y
+    lanes.head_x[i], lanes.head_y[i] = math.cos(release[HEADING]), math.sin(release[HEADING])
+    lanes.wind_x[i], lanes.wind_y[i] = wind[0], wind[1]
+    lanes.gap[i], lanes.time_s[i], lanes.flying[i] = 1.0, 0.0, 1.0
+    lanes.left_m[i], lanes.right_m[i], lanes.apex_left_m[i] = 0.0, 0.0, 0.0
+    lanes.apex_m[i], lanes.flattest[i], lanes.steepest[i] = m.z - ground, levelness(m), levelness(m)
+
+
+@inlined
+def _embody(lanes: np.void, i: int, body: np.void) -> None:
+    """Set the body in a lane."""
+    lanes.mass_kg[i], lanes.area_m2[i], lanes.diameter_m[i] = body.mass_kg, body.area_m2, body.diameter_m
+    lanes.inertia_kg_m2[i], lanes.spin_decay_1_s[i], lanes.grip[i] = (
+        body.inertia_kg_m2, body.spin_decay_1_s, body.grip,
+    )  # fmt: skip
+    lanes.lift_0[i], lanes.lift_slope[i], lanes.drag_0[i] = body.lift_0, body.lift_slope, body.drag_0
+    lanes.drag_k[i], lanes.drag_k4[i] = body.drag_k, body.drag_k4
+    lanes.drag_sin0[i], lanes.drag_cos0[i] = body.drag_sin0, body.drag_cos0
+    lanes.moment_0[i], lanes.moment_slope[i] = body.moment_0, body.moment_slope
+    lanes.moment_rise[i], lanes.kink_sin[i] = body.moment_rise, body.kink_sin
+    lanes.moment_top[i], lanes.moment_fall[i] = body.moment_top, body.moment_fall
 
 
 @kernel
-def flatness(y: NDArray[np.float64]) -> float:
-    """Cosine of the bank: how level the disc lies across its travel."""
-    left = y[3] * y[7] - y[4] * y[6]
-    across = left * left / (y[3] * y[3] + y[4] * y[4] + 1e-9)
-    return y[8] / math.sqrt(y[8] * y[8] + across + 1e-12)
+def tumble(lanes: np.void, i: int) -> None:
+    """A disc knocked out of its flight: drag alone."""
+    lanes.lift_0[i] = lanes.lift_slope[i] = lanes.drag_k[i] = lanes.drag_k4[i] = 0.0
+    lanes.moment_0[i] = lanes.moment_slope[i] = lanes.moment_rise[i] = lanes.moment_fall[i] = 0.0
+    lanes.moment_top[i] = 0.0
+    lanes.drag_0[i] = TUMBLING_DRAG
+
+
+@inlined
+def meets(lanes: np.void, i: int, field: Field, step: np.void, tally: np.void, luck: float) -> bool:
+    """Test the last step of a lane against all that stands near it; a hit moves the disc."""
+    step.x0, step.y0, step.z0 = lanes.was_x[i], lanes.was_y[i], lanes.was_z[i]
+    step.x, step.y, step.z = lanes.x[i], lanes.y[i], lanes.z[i]
+    step.vx, step.vy, step.vz = lanes.vx[i], lanes.vy[i], lanes.vz[i]
+    if not meet_obstacles(field, step, lanes.ground[i], tally, luck):
+        return False
+    lanes.x[i], lanes.y[i], lanes.z[i] = step.x, step.y, step.z
+    lanes.vx[i], lanes.vy[i], lanes.vz[i] = step.vx, step.vy, step.vz
+    return True
+
+
+@inlined
+def falling(m: Motion, east: float, north: float) -> float:
+    """Rate [m/s] at which a motion rises from a slope (east, north)."""
+    return m.vz - east * m.vx - north * m.vy
+
+
+@inlined
+def share_to_zero(start: float, start_rate: float, end: float, end_rate: float) -> float:
+    """Share of a step at which the cubic through a height and its rate per step at both ends is zero."""
+    s = start / (start - end + 1e-12)
+    for _ in range(NEWTONS):
+        t = 1.0 - s
+        h = start * (1.0 + 2.0 * s) * t * t + start_rate * s * t * t
+        h += end * s * s * (3.0 - 2.0 * s) - end_rate * s * s * t
+        slope = (
+            6.0 * s * t * (end - start) + start_rate * t * (1.0 - 3.0 * s) - end_rate * s * (2.0 - 3.0 * s)
+        )
+        s = min(1.0, max(0.0, s - h / min(slope, -1e-9)))
+    return s
 
 
 @kernel
-def record_landing(y: NDArray[np.float64], time_s: float, side: float, out: NDArray[np.float64]) -> None:
+def land(lanes: np.void, i: int, field: Field, density: float) -> None:
+    """End the last step of a lane on the ground: the share of it that brings the rim there is read off a
+    cubic, the step made anew with it, and the millimetres left are gone straight."""
+    start, end, dt = earlier_in(lanes, i), motion_in(lanes, i), lanes.dt[i]
+    ground, east, north = ground_height(field, start.x, start.y)
+    before = max(start.z - ground - clearance_m(start), 0.0)
+    rate = dt * falling(end, lanes.east[i], lanes.north[i])
+    share = share_to_zero(before, dt * falling(start, east, north), lanes.gap[i], rate)
+    m = advanced(lanes, i, start, share * dt, density)
+    ground, east, north = ground_height(field, m.x, m.y)
+    rest_s = (m.z - ground - clearance_m(m)) / max(-falling(m, east, north), LEAST_FALL_M_S)
+    rest_s = min(LONGEST_REST_S, max(-LONGEST_REST_S, rest_s))
+    lanes.time_s[i] += share * dt + rest_s - dt
+    put(lanes, i, m)
+    lanes.x[i] += rest_s * m.vx
+    lanes.y[i] += rest_s * m.vy
+    lanes.z[i] += rest_s * m.vz
+
+
+@kernel
+def record_landing(lanes: np.void, i: int, side: float, exposure: float, out: np.void) -> None:
     """Write what the first contact shows."""
-    out[CARRY_X], out[CARRY_Y], out[CARRY_Z], out[HANG_S] = y[0], y[1], y[2], time_s
-    flat = math.sqrt(y[3] * y[3] + y[4] * y[4])
-    out[LANDING_SPEED] = math.sqrt(flat * flat + y[5] * y[5])
-    out[DESCENT_RAD] = math.atan2(-y[5], flat)
-    out[LANDING_HYZER_RAD] = side * bank_left(y)
+    m = motion_in(lanes, i)
+    flat = math.sqrt(m.vx * m.vx + m.vy * m.vy)
+    out.carry_x_m, out.carry_y_m, out.carry_z_m, out.hang_s = m.x, m.y, m.z, lanes.time_s[i]
+    out.landing_speed_m_s = math.sqrt(flat * flat + m.vz * m.vz)
+    out.descent_rad = math.atan2(-m.vz, flat)
+    aside = m.vy * lanes.head_x[i] - m.vx * lanes.head_y[i]
+    out.landing_left_rad = math.atan2(aside, m.vx * lanes.head_x[i] + m.vy * lanes.head_y[i])
+    out.landing_hyzer_rad = side * bank_left(m)
+    out.exposure = exposure
+    out.apex_m, out.apex_left_m = lanes.apex_m[i], lanes.apex_left_m[i]
+    out.max_left_m, out.max_right_m = lanes.left_m[i], lanes.right_m[i]
+    out.least_bank_rad = math.acos(min(1.0, max(-1.0, lanes.flattest[i])))
+    out.most_bank_rad = math.acos(min(1.0, max(-1.0, lanes.steepest[i])))
 
 
-@kernel
-def note_path(path: NDArray[np.float64], rows: int, time_s: float, y: NDArray[np.float64]) -> int:
-    """Add a row to the path while there is room. Returns the rows written."""
-    if rows >= path.shape[0]:
-        return rows
-    path[rows, 0], path[rows, 1], path[rows, 2] = time_s, y[0], y[1]
-    path[rows, 3], path[rows, 4] = y[2], bank_left(y)
-    return rows + 1
-
-
-@kernel
-def fly_one(
-    release: NDArray[np.float64],
-    aero: NDArray[np.float64],
-    wind_x: float,
-    wind_y: float,
-    density: float,
-    seed: int,
-    field: Field,
-    step_scale: float,
-    out: NDArray[np.float64],
-    path: NDArray[np.float64],
-    work: NDArray[np.float64],
-    random: NDArray[np.uint64],
-) -> int:
-    """Fly one release to rest. Seed 0 flies without scatter. Returns the rows written to `path`.
-
-    `step_scale` is 1 for the usual steps, 0.5 for steps half as long.
-    """
-    y, p, tally, inside, tumbling = work[0], work[1], work[2], work[3], work[4]
-    luck = release[SIDE] if seed != 0 else 0.0
-    random[0] = np.uint64(seed)
-    tally[HIT_ID], tally[MANDO_MISSED], tally[EXPOSURE], tally[HOLED] = -1.0, 0.0, 0.0, 0.0
-    tally[START_X], tally[START_Y] = release[X], release[Y]
-    tally[RESISTANCE] = -math.log(1.0 - next_random(random))
-    release_state(release, y)
-    inside[0], inside[1] = y[0], y[1]
-    start_ground = ground_height(field, y[0], y[1])[0]
-    head_x, head_y = math.cos(release[HEADING]), math.sin(release[HEADING])
-    out[APEX_M], out[MAX_LEFT_M], out[MAX_RIGHT_M] = y[2] - start_ground, 0.0, 0.0
-    out[AIR_HIT], out[MET] = 0.0, 0.0
-    flattest = flatness(y)
-    row = aero
-    ground, east, north = start_ground, 0.0, 0.0
-    i, j = cell(field, y[0], y[1])
-    time_s, contacts, rows, follows = 0.0, 0, 0, SKIP
-    while time_s < LONGEST_FLIGHT_S:
-        rows = note_path(path, rows, time_s, y)
-        shelter = field.shelter[i, j]
-        for axis in range(6):
-            p[axis] = y[axis]
-        gap_before = y[2] - ground
-        local_x, local_y = shelter * wind_x, shelter * wind_y
-        step_s = step_scale * step_length_s(y, row, density, local_x, local_y)
-        rk4_step(y, step_s, row, density, local_x, local_y, ground)
-        time_s += step_s
-        if meet_obstacles(field, p, y, ground, tally, random, luck):
-            p[3], p[4], p[5] = y[3], y[4], y[5]
-            row = tumbling
-            for column in range(ROW_SIZE):
-                row[column] = aero[column]
-            row[CL0] = row[CLA] = row[DRAG_K] = row[DRAG_K4] = 0.0
-            row[CM_LOW] = row[CM_B] = row[CM_C] = row[CM_TOP] = row[CM_SPIN] = 0.0
-            row[CD0] = TUMBLING_DRAG
-            if contacts == 0 and tally[HIT_ID] >= 0.0:
-                out[AIR_HIT] = 1.0
-            if tally[HOLED] > 0.5:
-                follows = REST
-                break
-        ground, east, north = ground_height(field, y[0], y[1])
-        i, j = cell(field, y[0], y[1])
-        if contacts == 0:
-            left = -(p[0] - release[0]) * head_y + (p[1] - release[1]) * head_x
-            out[MAX_LEFT_M] = max(out[MAX_LEFT_M], left)
-            out[MAX_RIGHT_M] = max(out[MAX_RIGHT_M], -left)
-            out[APEX_M] = max(out[APEX_M], y[2] - start_ground)
-            flattest = max(flattest, flatness(y))
-            out[MET] = tally[EXPOSURE]
-        clearance = DISC_RADIUS_M * math.sqrt(max(0.0, 1.0 - y[8] * y[8]))
-        gap = y[2] - ground - clearance
-        if gap > 0.0:
-            if field.out[i, j] == 0:
-                inside[0], inside[1] = y[0], y[1]
-            continue
-        gap_before = max(gap_before - clearance, 0.0)
-        share = gap_before / (gap_before - gap + 1e-12)
-        for axis in range(6):
-            y[axis] = p[axis] + share * (y[axis] - p[axis])
-        i, j = cell(field, y[0], y[1])
-        if field.out[i, j] == 0:
-            inside[0], inside[1] = y[0], y[1]
-        time_s -= (1.0 - share) * step_s
-        rows = note_path(path, rows, time_s, y)
-        if contacts == 0:
-            record_landing(y, time_s, release[SIDE], out)
-        contacts += 1
-        follows = touch_down(y, row, field.surfaces[field.surface[i, j]], east, north, random, luck)
-        if follows != SKIP or contacts >= MOST_CONTACTS:
-            break
-        ground = ground_height(field, y[0], y[1])[0]
-        y[2] = ground + clearance + 0.01
+@inlined
+def come_down(
+    lanes: np.void, i: int, field: Field, density: float, struck: bool, release: NDArray[np.float64],
+    seed: int, tally: np.void, contacts: int, out: np.void,
+) -> int:  # fmt: skip
+    """The contact of a lane whose rim is below the ground. Returns what follows."""
+    if struck:
+        lanes.z[i] = lanes.ground[i] + lanes.clearance[i]
+    else:
+        land(lanes, i, field, density)
+    m = motion_in(lanes, i)
+    lanes.ground[i], lanes.east[i], lanes.north[i] = ground_height(field, m.x, m.y)
+    note(lanes, i, m)
+    r, c = cell(field, m.x, m.y)
+    if field.out[r, c] == 0:
+        lanes.inside_x[i], lanes.inside_y[i] = m.x, m.y
     if contacts == 0:
-        record_landing(y, time_s, release[SIDE], out)
-    if follows != REST and contacts > 0:
-        settle(y, p, row, field, follows == ROLLS, tally, inside, random, luck)
-    rows = note_path(path, rows, time_s, y)
-    out[REST_X], out[REST_Y], out[HIT] = y[0], y[1], tally[HIT_ID]
-    out[INSIDE_X], out[INSIDE_Y] = inside[0], inside[1]
-    out[LEAST_BANK_RAD] = math.acos(min(1.0, flattest))
-    out[MANDO_MISS], out[IN_BASKET] = tally[MANDO_MISSED], tally[HOLED]
+        record_landing(lanes, i, release[SIDE], tally.exposure, out)
+    lanes.flying[i] = 0.0
+    surface = field.surfaces[field.surface[r, c]]
+    luck = release[SIDE] if seed != 0 else 0.0
+    met = touch_down(
+        m.vx, m.vy, m.vz, m.nx, m.ny, m.nz, m.spin, lanes.grip[i], surface, lanes.east[i], lanes.north[i],
+        tally, luck,
+    )  # fmt: skip
+    lanes.vx[i], lanes.vy[i], lanes.vz[i] = met.vx, met.vy, met.vz
+    lanes.nx[i], lanes.ny[i], lanes.nz[i] = met.nx, met.ny, met.nz
+    lanes.gap[i], lanes.shelter[i] = OFF_GROUND_M, field.shelter[r, c]
+    if met.follows == SKIP:
+        after = motion_in(lanes, i)
+        lanes.z[i] = lanes.ground[i] + clearance_m(after) + OFF_GROUND_M
+    return met.follows
+
+
+@inlined
+def note_path(path: NDArray[np.float64], rows: int, lanes: np.void, i: int) -> int:
+    """Add a row to the path while there is room. Returns the rows written."""
+    if rows < path.shape[0]:
+        m = motion_in(lanes, i)
+        path[rows, 0], path[rows, 1], path[rows, 2], path[rows, 3] = lanes.time_s[i], m.x, m.y, m.z
+        path[rows, 4] = bank_left(m)
+        return rows + 1
+    return rows
+
+
+@inlined
+def keep_landed(lanes: np.void, i: int, follows: int, landed: np.void) -> None:
+    """Lay a lane's disc aside until all are down."""
+    landed.x, landed.y, landed.vx, landed.vy = lanes.x[i], lanes.y[i], lanes.vx[i], lanes.vy[i]
+    landed.nx, landed.ny, landed.nz = lanes.nx[i], lanes.ny[i], lanes.nz[i]
+    landed.inside_x, landed.inside_y, landed.follows = lanes.inside_x[i], lanes.inside_y[i], follows
+
+
+@inlined
+def set_down(lanes: np.void, i: int, landed: np.void, grip: float) -> None:
+    """Put a disc that slides or rolls into a lane."""
+    lanes.x[i], lanes.y[i], lanes.vx[i], lanes.vy[i] = landed.x, landed.y, landed.vx, landed.vy
+    lanes.grip[i] = grip
+    lanes.towards[i] = -1.0 if landed.vx * landed.ny - landed.vy * landed.nx > 0.0 else 1.0
+    lean = max(LEAST_LEAN_SIN, STANDS_UP * abs(landed.nz))
+    lanes.lean_speed[i] = lean * math.sqrt(landed.vx * landed.vx + landed.vy * landed.vy)
+    lanes.rolling[i], lanes.spent_s[i] = 1.0 if landed.follows == ROLLS else 0.0, 0.0
+    lanes.inside_x[i], lanes.inside_y[i] = landed.inside_x, landed.inside_y
+    lanes.gap[i] = 1.0
+
+
+@batch_kernel
+def air_batch(
+    one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64],
+    discs: NDArray[np.int64], bodies: NDArray[np.void], winds: NDArray[np.float64], density: float,
+    seeds: NDArray[np.int64], field: Field, step_scale: float, tally: NDArray[np.void],
+    landed: NDArray[np.void], out: NDArray[np.void], path: NDArray[np.float64],
+) -> int:  # fmt: skip
+    """Fly every throw until it does not leave the ground any more; `landed` is where, and what follows."""
+    n = releases.shape[0]
+    lanes, step = one_lanes[0], one_step[0]
+    contacts, who = np.zeros(n, np.int64), np.full(W, -1)
+    struck = np.zeros(W, np.bool_)
+    lanes.gap[:] = 1.0
+    queue, busy, rows = 0, 0, 0
+    for i in range(W):
+        k = min(i, n - 1)
+        throw(lanes, i, releases[k], bodies[discs[k]], winds[k], seeds[k], field, tally[k])
+        if i < n:
+            who[i], queue, busy = i, queue + 1, busy + 1
+    rows = note_path(path, rows, lanes, 0)
+    while busy > 0:
+        step_lanes(lanes, density, step_scale)
+        room_lanes(lanes, field)
+        for i in range(W):
+            struck[i] = False
+            k = who[i]
+            if k < 0 or lanes.room[i] > 0.0:
+                continue
+            luck = releases[k, SIDE] if seeds[k] != 0 else 0.0
+            if meets(lanes, i, field, step, tally[k], luck):
+                tumble(lanes, i)
+                struck[i] = True
+                if contacts[k] == 0 and tally[k].hit >= 0.0:
+                    out[k].air_hit = True
+        look_lanes(lanes, field)
+        note_lanes(lanes)
+        for i in range(W):
+            k = who[i]
+            if k < 0:
+                continue
+            holed, late = tally[k].holed > 0.5, lanes.time_s[i] >= LONGEST_FLIGHT_S
+            down = lanes.gap[i] <= 0.0 and not holed
+            follows = REST if holed or late else SKIP
+            if down:
+                follows = come_down(
+                    lanes, i, field, density, struck[i], releases[k], seeds[k], tally[k], contacts[k], out[k]
+                )
+                contacts[k] += 1
+                if follows == SKIP and (contacts[k] >= MOST_CONTACTS or late):
+                    follows = SETTLE
+            if k == 0:
+                rows = note_path(path, rows, lanes, i)
+            if follows == SKIP:
+                continue
+            if contacts[k] == 0:
+                record_landing(lanes, i, releases[k, SIDE], tally[k].exposure, out[k])
+            keep_landed(lanes, i, follows, landed[k])
+            if queue < n:
+                k = queue
+                throw(lanes, i, releases[k], bodies[discs[k]], winds[k], seeds[k], field, tally[k])
+                who[i], queue = k, queue + 1
+            else:
+                who[i], busy = -1, busy - 1
     return rows
 
 
 @batch_kernel
-def fly_batch(
-    releases: NDArray[np.float64],
-    discs: NDArray[np.int64],
-    aero: NDArray[np.float64],
-    winds: NDArray[np.float64],
-    density: float,
-    seeds: NDArray[np.int64],
-    field: Field,
-    step_scale: float,
-) -> NDArray[np.float64]:
-    """Fly n releases [n, RELEASE_SIZE] with the disc rows aero[discs], each in its own wind [n, 2].
+def settle_batch(
+    one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64], discs: NDArray[np.int64],
+    bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field, tally: NDArray[np.void],
+    landed: NDArray[np.void],
+) -> None:  # fmt: skip
+    """Slide or roll every disc that does not rest where it came down; `landed` becomes its rest."""
+    lanes, step = one_lanes[0], one_step[0]
+    n, queue, busy = landed.shape[0], 0, 0
+    who = np.full(W, -1)
+    lanes.gap[:] = 0.0
+    while queue < n or busy > 0:
+        for i in range(W):
+            k = who[i]
+            if k >= 0 and (lanes.gap[i] <= 0.0 or lanes.spent_s[i] >= LONGEST_ROLL_S):
+                landed[k].x, landed[k].y = lanes.x[i], lanes.y[i]
+                r, c = cell(field, lanes.x[i], lanes.y[i])
+                if field.out[r, c] == 0:
+                    lanes.inside_x[i], lanes.inside_y[i] = lanes.x[i], lanes.y[i]
+                landed[k].inside_x, landed[k].inside_y = lanes.inside_x[i], lanes.inside_y[i]
+                who[i], busy = -1, busy - 1
+            while who[i] < 0 and queue < n:
+                k, queue = queue, queue + 1
+                if landed[k].follows != REST:
+                    who[i], busy = k, busy + 1
+                    set_down(lanes, i, landed[k], bodies[discs[k]].grip)
+        footing_lanes(lanes, field)
+        slide_lanes(lanes)
+        room_lanes(lanes, field)
+        for i in range(W):
+            k = who[i]
+            if k < 0 or lanes.room[i] > 0.0 or lanes.gap[i] <= 0.0:
+                continue
+            lanes.z[i] = ground_height(field, lanes.x[i], lanes.y[i])[0] + LOW_M
+            luck = releases[k, SIDE] if seeds[k] != 0 else 0.0
+            if meets(lanes, i, field, step, tally[k], luck):
+                lanes.rolling[i] = 0.0
 
-    Returns [n, OUT_SIZE]. One seed a throw; 0 for a flight without scatter.
+
+@batch_kernel
+def fly_batch(
+    releases: NDArray[np.float64], discs: NDArray[np.int64], bodies: NDArray[np.void],
+    winds: NDArray[np.float64], density: float, seeds: NDArray[np.int64], field: Field, step_scale: float,
+    path: NDArray[np.float64],
+) -> tuple[NDArray[np.void], int]:  # fmt: skip
+    """Fly n releases [n, RELEASE_SIZE] with bodies[discs], each in its own wind [n, 2].
+
+    One seed a throw; 0 for a flight without scatter. `step_scale` is 1 for the usual steps. The path of the
+    first throw goes to `path` [rows, PATH_SIZE]. Returns RESULT records [n] and the rows of path written.
     """
     n = releases.shape[0]
-    out = np.empty((n, OUT_SIZE))
-    work = np.empty((5, ROW_SIZE))
-    path = np.empty((0, PATH_SIZE))
-    random = np.zeros(1, np.uint64)
+    out, tally, landed = np.zeros(n, RESULT), np.zeros(n, TALLY), np.zeros(n, LANDED)
+    # a record taken of an array does not keep it alive: the arrays are held here for as long as they are used
+    lanes, step = np.zeros(1, LANES), np.zeros(1, STEP)
+    rows = air_batch(
+        lanes,
+        step,
+        releases,
+        discs,
+        bodies,
+        winds,
+        density,
+        seeds,
+        field,
+        step_scale,
+        tally,
+        landed,
+        out,
+        path,
+    )
+    settle_batch(lanes, step, releases, discs, bodies, seeds, field, tally, landed)
     for k in range(n):
-        fly_one(
-            releases[k], aero[discs[k]], winds[k, 0], winds[k, 1], density, seeds[k], field,
-            step_scale, out[k], path, work, random,
-        )  # fmt: skip
-    return out
+        out[k].rest_x_m, out[k].rest_y_m = landed[k].x, landed[k].y
+        out[k].inside_x_m, out[k].inside_y_m = landed[k].inside_x, landed[k].inside_y
+        out[k].hit, out[k].mando_missed = tally[k].hit, tally[k].mando_missed > 0.5
+        out[k].in_basket = tally[k].holed > 0.5
+    if 0 < rows < path.shape[0]:
+        path[rows] = path[rows - 1]
+        path[rows, 1], path[rows, 2] = landed[0].x, landed[0].y
+        rows += 1
+    return out, rows

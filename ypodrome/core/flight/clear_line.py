@@ -9,8 +9,8 @@ from numpy.typing import NDArray
 
 from ypodrome.core.compiled import batch_kernel
 from ypodrome.core.flight.cores import on_all_cores
-from ypodrome.core.flight.obstacles import EXPOSURE, HIT_ID, RESISTANCE, START_X, START_Y, meet_obstacles
-from ypodrome.core.ground.field import Field, ground_height
+from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
+from ypodrome.core.ground.field import Field, cell, ground_height
 
 PUTT_HEIGHT_M = 1.15
 """Height of a putt over the ground: from the hand to the chains (chosen)."""
@@ -31,30 +31,38 @@ def clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: f
 
 @batch_kernel
 def _clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
+    steps, tallies = np.zeros(1, STEP), np.zeros(1, TALLY)
+    return _walked(field, lies, pin_x, pin_y, steps, tallies)
+
+
+@batch_kernel
+def _walked(
+    field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float, steps: NDArray[np.void],
+    tallies: NDArray[np.void],
+) -> NDArray[np.float64]:  # fmt: skip
+    step, tally = steps[0], tallies[0]
     n = lies.shape[0]
     shares = np.ones(n)
-    p, y, tally = np.zeros(10), np.zeros(10), np.zeros(10)
-    random = np.zeros(1, np.uint64)
     for k in range(n):
         dx, dy = pin_x - lies[k, 0], pin_y - lies[k, 1]
         away = math.sqrt(dx * dx + dy * dy) - BASKET_REACH_M
         if away <= 0.0:
             continue
-        steps = int(away / STEP_M) + 1
         dx, dy = dx / (away + BASKET_REACH_M), dy / (away + BASKET_REACH_M)
-        tally[HIT_ID], tally[EXPOSURE], tally[RESISTANCE] = -1.0, 0.0, 1e9
-        tally[START_X], tally[START_Y] = lies[k, 0], lies[k, 1]
+        tally.hit, tally.exposure, tally.resistance = NOTHING, 0.0, 1e9
+        tally.start_x, tally.start_y = lies[k, 0], lies[k, 1]
         share = 1.0
-        for step in range(steps):
-            near, far = min(away, step * STEP_M), min(away, (step + 1) * STEP_M)
-            p[0], p[1] = lies[k, 0] + near * dx, lies[k, 1] + near * dy
-            y[0], y[1] = lies[k, 0] + far * dx, lies[k, 1] + far * dy
-            ground = ground_height(field, p[0], p[1])[0]
-            p[2] = ground + PUTT_HEIGHT_M
-            y[2] = ground_height(field, y[0], y[1])[0] + PUTT_HEIGHT_M
-            y[3], y[4], y[5] = dx, dy, 0.0
-            if meet_obstacles(field, p, y, ground, tally, random, False):
+        for part in range(int(away / STEP_M) + 1):
+            near, far = min(away, part * STEP_M), min(away, (part + 1) * STEP_M)
+            step.x0, step.y0 = lies[k, 0] + near * dx, lies[k, 1] + near * dy
+            step.x, step.y = lies[k, 0] + far * dx, lies[k, 1] + far * dy
+            ground = ground_height(field, step.x0, step.y0)[0]
+            step.z0 = ground + PUTT_HEIGHT_M
+            step.z = ground_height(field, step.x, step.y)[0] + PUTT_HEIGHT_M
+            step.vx, step.vy, step.vz = dx, dy, 0.0
+            i, j = cell(field, step.x, step.y)
+            if field.room[i, j] < STEP_M and meet_obstacles(field, step, ground, tally, 0.0):
                 share = ROUND_A_TRUNK
                 break
-        shares[k] = share * math.exp(-tally[EXPOSURE])
+        shares[k] = share * math.exp(-tally.exposure)
     return shares

@@ -6,11 +6,9 @@ import math
 
 import numpy as np
 
-from ypodrome.core.disc import Disc
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import Release
 from ypodrome.core.flight.simulate import Air, Flight, fly
-from ypodrome.core.ground.field import Field, open_field
+from ypodrome.core.ground.field import FAR_M, Field, open_field
 
 FAR_BELOW_M = -60.0
 RUN_IN_M = 1.5
@@ -20,7 +18,7 @@ a disc falls its own height over in any landing)."""
 REACH_M = 60.0
 
 
-def fly_to_height(disc: Disc, release: Release, air: Air, surface: str, land_height_m: float) -> Flight:
+def fly_to_height(body: np.void, release: Release, air: Air, surface: str, land_height_m: float) -> Flight:
     """Fly a throw from level ground at z = 0 to level ground at `land_height_m`.
 
     Raises
@@ -29,12 +27,12 @@ def fly_to_height(disc: Disc, release: Release, air: Air, surface: str, land_hei
         When the disc never comes down through that height.
     """
     if land_height_m == 0.0:
-        return fly(disc, release, air, open_field(surface))
+        return fly(body, release, air, open_field(surface))
     if land_height_m < 0.0:
-        flight = fly(disc, release, air, open_field(surface, land_height_m))
-        flight.out[b.APEX_M] += land_height_m
+        flight = fly(body, release, air, open_field(surface, land_height_m))
+        flight.out.apex_m += land_height_m
         return flight
-    path = fly(disc, release, air, open_field(surface, FAR_BELOW_M)).path
+    path = fly(body, release, air, open_field(surface, FAR_BELOW_M)).path
     above = np.flatnonzero(path[:, 3] > land_height_m)
     if not len(above):
         raise ValueError(
@@ -44,7 +42,7 @@ def fly_to_height(disc: Disc, release: Release, air: Air, surface: str, land_hei
     last = above[-1]
     share = (path[last, 3] - land_height_m) / (path[last, 3] - path[last + 1, 3])
     x, y = path[last, 1:3] + share * (path[last + 1, 1:3] - path[last, 1:3])
-    return fly(disc, release, air, _ledge(surface, float(x), float(y), land_height_m))
+    return fly(body, release, air, _ledge(surface, float(x), float(y), land_height_m))
 
 
 def _ledge(surface: str, x: float, y: float, height_m: float) -> Field:
@@ -58,5 +56,5 @@ def _ledge(surface: str, x: float, y: float, height_m: float) -> Field:
     return level._replace(
         x0=-reach, y0=-reach, cell_m=1.0, height=height,
         surface=np.full(shape, level.surface[0, 0], np.uint8), out=np.zeros(shape, np.uint8),
-        shelter=np.ones(shape), grove=np.full(shape, -1, np.int16),
+        shelter=np.ones(shape), room=np.full(shape, FAR_M), grove=np.full(shape, -1, np.int16),
     )  # fmt: skip

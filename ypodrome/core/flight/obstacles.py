@@ -11,30 +11,31 @@ throw are mirrored.
 from __future__ import annotations
 
 import math
+from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ypodrome.core.compiled import kernel
+from ypodrome.core.compiled import inlined, kernel
 from ypodrome.core.ground.contact import next_random
-from ypodrome.core.ground.field import (
-    BARRIER,
-    BASKET,
-    BIN_M,
-    MANDO,
-    TREE,
-    Field,
-    cell,
-    ground_height,
-)
+from ypodrome.core.ground.field import BIN_M, Bins, Field, cell, ground_height
+
+STEP = np.dtype([(name, "f8") for name in ("x0", "y0", "z0", "x", "y", "z", "vx", "vy", "vz")])
+"""A step from (x0, y0, z0) to (x, y, z) [m], and the velocity at its end [m/s]; a hit moves its end."""
+
+TALLY = np.dtype([
+    ("hit", "f8"), ("mando_missed", "f8"), ("exposure", "f8"), ("resistance", "f8"), ("holed", "f8"),
+    ("start_x", "f8"), ("start_y", "f8"), ("random", "u8"),
+])  # fmt: skip
+"""What a flight has met: feature that stopped it (NOTHING, BASKET_HIT, or the number of its name), whether it
+missed a mandatory, hazard met so far, the hazard it can bear, whether it is in the basket, where it was
+thrown from [m], and the state of its luck."""
+
+NOTHING, BASKET_HIT = -1.0, -2.0
+FALLEN = 1.0e9
+"""Resistance of a disc that a branch has knocked down: it falls through the rest."""
 
 HALF_WIDTH_M = 0.09
 """Added to a trunk's radius: about the half width of a tilted disc (chosen)."""
-
-HIT_ID, MANDO_MISSED, EXPOSURE, RESISTANCE, HOLED, START_X, START_Y = range(7)
-"""Columns of a flight's tally: feature that stopped it (-1 none, -2 the basket), mandatory missed
-(0 or 1), hazard met so far, the hazard it can bear, whether it is in the basket, and where it was
-thrown from [m]."""
 
 OFF_M = 0.02
 """A disc that is thrown back starts again this far off what it met, so that it meets it once."""
@@ -43,7 +44,9 @@ LEAN_OUT_M = 1.0
 """A trunk this near the lie is not in the way: a player leans out past it (chosen: an arm's length
 and a step to the side)."""
 
-BASKET_HIT = -2.0
+TRUNK_SHARE = 0.9
+"""Share of a tree's height that its trunk stands solid (chosen: above it are twigs)."""
+
 CAGE_LOW_M, CHAINS_LOW_M, CHAINS_HIGH_M = 0.60, 0.82, 1.34
 CAGE_RADIUS_M, CHAINS_RADIUS_M = 0.33, 0.27
 """The target: rim 82 cm above the ground, 52 cm of chains above it, from the sport's technical
@@ -54,7 +57,27 @@ SURE_CATCH_M_S, CATCH_SLOW, CATCH_LOSS_S_M = 8.0, 0.75, 0.05
 more (chosen)."""
 
 
-@kernel
+class Kick(NamedTuple):
+    """What is left of the speed of a disc that strikes something: shares along its normal or way and along
+    its face or height, and by how much luck changes each; the widest turn [rad]."""
+
+    way: float
+    along: float
+    rise: float
+    way_low: float
+    way_range: float
+    along_low: float
+    along_range: float
+    turn: float
+
+
+SOLID = Kick(0.22, 0.45, 0.3, way_low=0.12, way_range=0.2, along_low=0.25, along_range=0.4, turn=1.2)
+BRANCH = Kick(0.2, 0.2, 0.2, way_low=0.05, way_range=0.35, along_low=0.0, along_range=0.0, turn=1.6)
+"""Trunks, walls and baskets give a disc back at a fifth of its speed and let it slip along their face; a
+branch takes most of the speed and sends the rest anywhere ahead (chosen: kicks of a few metres, as seen)."""
+
+
+@inlined
 def crossing(ax: float, ay: float, bx: float, by: float, cx: float, cy: float, dx: float, dy: float) -> float:
     """Share of the way from a to b at which it crosses the segment c-d, or -1."""
     rx, ry, sx, sy = bx - ax, by - ay, dx - cx, dy - cy
@@ -68,7 +91,7 @@ def crossing(ax: float, ay: float, bx: float, by: float, cx: float, cy: float, d
     return -1.0
 
 
-@kernel
+@inlined
 def entry(ax: float, ay: float, dx: float, dy: float, radius: float) -> float:
     """Share of the step (dx, dy) from (ax, ay) at which it enters a circle around the origin, 0 when it
     starts inside, or -1."""
@@ -85,244 +108,207 @@ def entry(ax: float, ay: float, dx: float, dy: float, radius: float) -> float:
 
 
 @kernel
-def bounce_off(
-    y: NDArray[np.float64],
-    nx: float,
-    ny: float,
-    random: NDArray[np.uint64],
-    luck: float,
-) -> None:
+def bounce_off(step: np.void, nx: float, ny: float, tally: np.void, luck: float) -> None:
     """Turn the velocity back from a surface with horizontal unit normal (nx, ny), with loss."""
-    into = y[3] * nx + y[4] * ny
-    keep_normal, keep_along, turn = 0.22, 0.45, 0.0
+    into = step.vx * nx + step.vy * ny
+    keep_normal, keep_along, turn = SOLID.way, SOLID.along, 0.0
     if luck != 0.0:
-        keep_normal = 0.12 + 0.2 * next_random(random)
-        keep_along = 0.25 + 0.4 * next_random(random)
-        turn = 1.2 * luck * (next_random(random) - 0.5)
-    vx = keep_along * (y[3] - into * nx) - keep_normal * into * nx
-    vy = keep_along * (y[4] - into * ny) - keep_normal * into * ny
-    y[3], y[4] = vx - turn * vy, vy + turn * vx
-    y[5] *= 0.3
+        keep_normal = SOLID.way_low + SOLID.way_range * next_random(tally)
+        keep_along = SOLID.along_low + SOLID.along_range * next_random(tally)
+        turn = SOLID.turn * luck * (next_random(tally) - 0.5)
+    vx = keep_along * (step.vx - into * nx) - keep_normal * into * nx
+    vy = keep_along * (step.vy - into * ny) - keep_normal * into * ny
+    step.vx, step.vy = vx - turn * vy, vy + turn * vx
+    step.vz *= SOLID.rise
 
 
 @kernel
-def knock_down(y: NDArray[np.float64], random: NDArray[np.uint64], luck: float) -> None:
+def knock_down(step: np.void, tally: np.void, luck: float) -> None:
     """A branch takes most of the speed and sends the rest anywhere ahead."""
-    keep, turn = 0.2, 0.0
+    keep, turn = BRANCH.way, 0.0
     if luck != 0.0:
-        keep = 0.05 + 0.35 * next_random(random)
-        turn = 1.6 * luck * (next_random(random) - 0.5)
-    vx, vy = keep * y[3], keep * y[4]
-    y[3], y[4] = vx - turn * vy, vy + turn * vx
-    y[5] *= 0.2
+        keep = BRANCH.way_low + BRANCH.way_range * next_random(tally)
+        turn = BRANCH.turn * luck * (next_random(tally) - 0.5)
+    vx, vy = keep * step.vx, keep * step.vy
+    step.vx, step.vy = vx - turn * vy, vy + turn * vx
+    step.vz *= BRANCH.rise
 
 
-@kernel
-def inside_crown(tree: NDArray[np.float64], x: float, y: float, z: float) -> bool:
-    """Whether a point is inside the spheroid crown of a TREE row."""
-    radius = tree[6]
-    dx, dy = x - tree[1], y - tree[2]
+@inlined
+def inside_crown(tree: np.void, x: float, y: float, z: float) -> bool:
+    """Whether a point is inside a tree's spheroid crown."""
+    dx, dy = x - tree.x, y - tree.y
     flat = dx * dx + dy * dy
-    if flat >= radius * radius:
+    half = 0.5 * (tree.height_m - tree.base_m)
+    if flat >= tree.crown_m * tree.crown_m or half <= 0.0:
         return False
-    half = 0.5 * (tree[5] - tree[7])
-    if half <= 0.0:
-        return False
-    dz = (z - tree[4] - tree[7] - half) / half
-    return flat / (radius * radius) + dz * dz < 1.0
+    dz = (z - tree.ground_m - tree.base_m - half) / half
+    return flat / (tree.crown_m * tree.crown_m) + dz * dz < 1.0
 
 
-@kernel
-def note_hit(tally: NDArray[np.float64], feature: float) -> None:
+@inlined
+def note_hit(tally: np.void, feature: float) -> None:
     """Remember what touched the disc first; later knocks on its way down do not count."""
-    if tally[HIT_ID] == -1.0:
-        tally[HIT_ID] = feature
+    if tally.hit == NOTHING:
+        tally.hit = feature
 
 
 @kernel
-def expose(
-    y: NDArray[np.float64],
-    tally: NDArray[np.float64],
-    hazard: float,
-    feature: float,
-    random: NDArray[np.uint64],
-    luck: float,
-) -> bool:
+def expose(step: np.void, tally: np.void, hazard: float, feature: float, luck: float) -> bool:
     """Add a hazard to the tally; knock the disc down when its resistance is spent."""
-    tally[EXPOSURE] += hazard
-    if luck != 0.0 and tally[EXPOSURE] > tally[RESISTANCE]:
-        knock_down(y, random, luck)
+    tally.exposure += hazard
+    if luck != 0.0 and tally.exposure > tally.resistance:
+        knock_down(step, tally, luck)
+        tally.resistance = FALLEN
         note_hit(tally, feature)
         return True
     return False
 
 
-@kernel
+@inlined
 def meet_grove(
-    field: Field,
-    p: NDArray[np.float64],
-    y: NDArray[np.float64],
-    length: float,
-    ground: float,
-    tally: NDArray[np.float64],
-    random: NDArray[np.uint64],
-    luck: float,
+    field: Field, step: np.void, length: float, ground: float, tally: np.void, luck: float
 ) -> bool:
     """Woods drawn as an area: hazard above or below their canopy base."""
-    mx, my = 0.5 * (p[0] + y[0]), 0.5 * (p[1] + y[1])
-    i, j = cell(field, mx, my)
+    i, j = cell(field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
     g = field.grove[i, j]
     if g < 0:
         return False
-    height = 0.5 * (p[2] + y[2]) - ground
-    grove = field.groves[g]
-    if height > grove[0]:
+    height = 0.5 * (step.z0 + step.z) - ground
+    if height > field.groves[g].height_m:
         return False
-    hazard = grove[2] if height > grove[1] else grove[3]
-    return expose(y, tally, hazard * length, grove[4], random, luck)
+    hazard = field.groves[g].hazard_per_m if height > field.groves[g].base_m else field.groves[g].floor_per_m
+    return expose(step, tally, hazard * length, field.groves[g].name, luck)
+
+
+@inlined
+def near_tree(tree: np.void, x: float, y: float, z: float, reach: float) -> bool:
+    """Whether anything of a tree is within `reach` of a point: the cheap test before the real one."""
+    dx, dy = tree.x - x, tree.y - y
+    wide = max(tree.crown_m, tree.trunk_m + HALF_WIDTH_M) + reach
+    return dx * dx + dy * dy < wide * wide and z - reach < tree.ground_m + tree.height_m
 
 
 @kernel
-def near_tree(trees: NDArray[np.float64], k: int, x: float, y: float, z: float, reach: float) -> bool:
-    """Whether anything of tree row k is within `reach` of a point: the cheap test before the real one."""
-    dx, dy = trees[k, 1] - x, trees[k, 2] - y
-    wide = max(trees[k, 6], trees[k, 3] + HALF_WIDTH_M) + reach
-    return dx * dx + dy * dy < wide * wide and z - reach < trees[k, 4] + trees[k, 5]
-
-
-@kernel
-def meet_tree(
-    tree: NDArray[np.float64],
-    p: NDArray[np.float64],
-    y: NDArray[np.float64],
-    length: float,
-    tally: NDArray[np.float64],
-    random: NDArray[np.uint64],
-    luck: float,
-) -> bool:
+def meet_tree(tree: np.void, step: np.void, length: float, tally: np.void, luck: float) -> bool:
     """Crown by hazard, trunk as a solid cylinder."""
-    mx, my, mz = 0.5 * (p[0] + y[0]), 0.5 * (p[1] + y[1]), 0.5 * (p[2] + y[2])
-    if inside_crown(tree, mx, my, mz) and expose(y, tally, tree[8] * length, tree[9], random, luck):
+    mx, my, mz = 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y), 0.5 * (step.z0 + step.z)
+    if inside_crown(tree, mx, my, mz) and expose(step, tally, tree.hazard_per_m * length, tree.name, luck):
         return True
-    leaning = math.hypot(tree[1] - tally[START_X], tree[2] - tally[START_Y])
-    if leaning < LEAN_OUT_M + tree[3]:
+    leaning = math.sqrt((tree.x - tally.start_x) ** 2 + (tree.y - tally.start_y) ** 2)
+    if leaning < LEAN_OUT_M + tree.trunk_m:
         return False
-    dx, dy = y[0] - p[0], y[1] - p[1]
-    wide = tree[3] + HALF_WIDTH_M
-    t = entry(p[0] - tree[1], p[1] - tree[2], dx, dy, wide)
+    dx, dy = step.x - step.x0, step.y - step.y0
+    wide = tree.trunk_m + HALF_WIDTH_M
+    t = entry(step.x0 - tree.x, step.y0 - tree.y, dx, dy, wide)
     if t < 0.0:
         return False
-    z = p[2] + t * (y[2] - p[2])
-    if z > tree[4] + 0.9 * tree[5]:
+    z = step.z0 + t * (step.z - step.z0)
+    if z > tree.ground_m + TRUNK_SHARE * tree.height_m:
         return False
-    cx, cy = p[0] + t * dx - tree[1], p[1] + t * dy - tree[2]
+    cx, cy = step.x0 + t * dx - tree.x, step.y0 + t * dy - tree.y
     gap = math.sqrt(cx * cx + cy * cy) + 1e-9
     clear = wide + OFF_M
-    y[0], y[1], y[2] = tree[1] + clear * cx / gap, tree[2] + clear * cy / gap, z
-    bounce_off(y, cx / gap, cy / gap, random, luck)
-    note_hit(tally, tree[9])
+    step.x, step.y, step.z = tree.x + clear * cx / gap, tree.y + clear * cy / gap, z
+    bounce_off(step, cx / gap, cy / gap, tally, luck)
+    note_hit(tally, tree.name)
     return True
 
 
-@kernel
-def meet_barrier(
-    field: Field,
-    wall: NDArray[np.float64],
-    p: NDArray[np.float64],
-    y: NDArray[np.float64],
-    tally: NDArray[np.float64],
-    random: NDArray[np.uint64],
-    luck: float,
-) -> bool:
+@inlined
+def meet_barrier(field: Field, wall: np.void, step: np.void, tally: np.void, luck: float) -> bool:
     """A wall, fence, hedge or wire between its base and top."""
-    t = crossing(p[0], p[1], y[0], y[1], wall[1], wall[2], wall[3], wall[4])
+    t = crossing(step.x0, step.y0, step.x, step.y, wall.x1, wall.y1, wall.x2, wall.y2)
     if t < 0.0:
         return False
-    x, north, z = p[0] + t * (y[0] - p[0]), p[1] + t * (y[1] - p[1]), p[2] + t * (y[2] - p[2])
-    above = z - ground_height(field, x, north)[0]
-    if above < wall[5] - HALF_WIDTH_M or above > wall[6] + 0.02:
+    x, y = step.x0 + t * (step.x - step.x0), step.y0 + t * (step.y - step.y0)
+    z = step.z0 + t * (step.z - step.z0)
+    above = z - ground_height(field, x, y)[0]
+    if above < wall.base_m - HALF_WIDTH_M or above > wall.top_m + OFF_M:
         return False
-    if (next_random(random) if luck != 0.0 else 0.5) > wall[7]:
+    if (next_random(tally) if luck != 0.0 else 0.5) > wall.solid:
         return False
-    dx, dy = wall[3] - wall[1], wall[4] - wall[2]
+    dx, dy = wall.x2 - wall.x1, wall.y2 - wall.y1
     size = math.sqrt(dx * dx + dy * dy) + 1e-9
     back = max(0.0, t - 0.05)
-    y[0], y[1], y[2] = p[0] + back * (y[0] - p[0]), p[1] + back * (y[1] - p[1]), z
-    bounce_off(y, -dy / size, dx / size, random, luck)
-    note_hit(tally, wall[9])
+    step.x, step.y = step.x0 + back * (step.x - step.x0), step.y0 + back * (step.y - step.y0)
+    step.z = z
+    bounce_off(step, -dy / size, dx / size, tally, luck)
+    note_hit(tally, wall.name)
     return True
 
 
 @kernel
-def meet_basket(
-    basket: NDArray[np.float64],
-    p: NDArray[np.float64],
-    y: NDArray[np.float64],
-    tally: NDArray[np.float64],
-    random: NDArray[np.uint64],
-    luck: float,
-) -> bool:
+def meet_basket(basket: np.void, step: np.void, tally: np.void, luck: float) -> bool:
     """Chains may hold the disc; cage and chains that do not hold it throw it back."""
-    dx, dy = y[0] - p[0], y[1] - p[1]
-    ax, ay = p[0] - basket[1], p[1] - basket[2]
+    dx, dy = step.x - step.x0, step.y - step.y0
+    ax, ay = step.x0 - basket.x, step.y0 - basket.y
     t = entry(ax, ay, dx, dy, CAGE_RADIUS_M)
     if t < 0.0:
         return False
-    above = p[2] + t * (y[2] - p[2]) - basket[3]
+    above = step.z0 + t * (step.z - step.z0) - basket.foot_m
     if above < CAGE_LOW_M or above > CHAINS_HIGH_M:
         return False
     off_centre = abs(ax * dy - ay * dx) / math.sqrt(dx * dx + dy * dy + 1e-12)
     cx, cy = ax + t * dx, ay + t * dy
     gap = math.sqrt(cx * cx + cy * cy) + 1e-9
     note_hit(tally, BASKET_HIT)
-    y[2] = above + basket[3]
-    speed = math.sqrt(y[3] * y[3] + y[4] * y[4] + y[5] * y[5])
+    step.z = above + basket.foot_m
+    speed = math.sqrt(step.vx * step.vx + step.vy * step.vy + step.vz * step.vz)
     catch = CATCH_SLOW - CATCH_LOSS_S_M * max(0.0, speed - SURE_CATCH_M_S)
-    if above > CHAINS_LOW_M and off_centre < CHAINS_RADIUS_M and next_random(random) < catch:
-        tally[HOLED] = 1.0
-        y[0], y[1] = basket[1], basket[2]
+    if above > CHAINS_LOW_M and off_centre < CHAINS_RADIUS_M and next_random(tally) < catch:
+        tally.holed = 1.0
+        step.x, step.y = basket.x, basket.y
         return True
     clear = CAGE_RADIUS_M + OFF_M
-    y[0], y[1] = basket[1] + clear * cx / gap, basket[2] + clear * cy / gap
-    bounce_off(y, cx / gap, cy / gap, random, luck)
+    step.x, step.y = basket.x + clear * cx / gap, basket.y + clear * cy / gap
+    bounce_off(step, cx / gap, cy / gap, tally, luck)
     return True
 
 
-@kernel
-def meet_obstacles(
-    field: Field,
-    p: NDArray[np.float64],
-    y: NDArray[np.float64],
-    ground: float,
-    tally: NDArray[np.float64],
-    random: NDArray[np.uint64],
-    luck: float,
-) -> bool:
-    """Test the step from `p` [3] to `y`; change `y` and return True if the disc was stopped."""
-    dx, dy, dz = y[0] - p[0], y[1] - p[1], y[2] - p[2]
-    length = math.sqrt(dx * dx + dy * dy + dz * dz)
-    if field.groves.shape[0] and meet_grove(field, p, y, length, ground, tally, random, luck):
-        return True
-    if not field.bin_items.shape[0]:
-        return False
-    rows = (field.bin_start.shape[0] - 1) // field.bin_columns
-    j = min(field.bin_columns - 1, max(0, int((p[0] + 0.5 * dx - field.x0) / BIN_M)))
-    i = min(rows - 1, max(0, int((p[1] + 0.5 * dy - field.y0) / BIN_M)))
-    b = i * field.bin_columns + j
-    mx, my, mz = p[0] + 0.5 * dx, p[1] + 0.5 * dy, p[2] + 0.5 * dz
-    for item in range(field.bin_start[b], field.bin_start[b + 1]):
-        k = field.bin_items[item]
-        if field.obstacles[k, 0] == TREE and not near_tree(field.obstacles, k, mx, my, mz, 0.5 * length):
-            continue
-        row = field.obstacles[k]
-        if row[0] == TREE:
-            if meet_tree(row, p, y, length, tally, random, luck):
-                return True
-        elif row[0] == BARRIER:
-            if meet_barrier(field, row, p, y, tally, random, luck):
-                return True
-        elif row[0] == MANDO and crossing(p[0], p[1], y[0], y[1], row[1], row[2], row[3], row[4]) >= 0.0:
-            tally[MANDO_MISSED] = 1.0
-        elif row[0] == BASKET and luck != 0.0 and meet_basket(row, p, y, tally, random, luck):
+@inlined
+def bin_of(bins: Bins, field: Field, x: float, y: float) -> int:
+    """Number of the bin that holds a place, clamped to the field."""
+    rows = (bins.start.shape[0] - 1) // bins.columns
+    j = min(bins.columns - 1, max(0, int((x - field.x0) / BIN_M)))
+    return min(rows - 1, max(0, int((y - field.y0) / BIN_M))) * bins.columns + j
+
+
+@inlined
+def meet_trees(field: Field, step: np.void, length: float, tally: np.void, luck: float) -> bool:
+    """The trees filed near the middle of a step."""
+    mx, my, mz = 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y), 0.5 * (step.z0 + step.z)
+    b = bin_of(field.tree_bins, field, mx, my)
+    for item in range(field.tree_bins.start[b], field.tree_bins.start[b + 1]):
+        tree = field.trees[field.tree_bins.items[item]]
+        if near_tree(tree, mx, my, mz, 0.5 * length) and meet_tree(tree, step, length, tally, luck):
             return True
     return False
+
+
+@inlined
+def meet_barriers(field: Field, step: np.void, tally: np.void, luck: float) -> bool:
+    """The walls filed near the middle of a step."""
+    b = bin_of(field.barrier_bins, field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
+    for item in range(field.barrier_bins.start[b], field.barrier_bins.start[b + 1]):
+        if meet_barrier(field, field.barriers[field.barrier_bins.items[item]], step, tally, luck):
+            return True
+    return False
+
+
+@inlined
+def meet_obstacles(field: Field, step: np.void, ground: float, tally: np.void, luck: float) -> bool:
+    """Test a step; move its end and return True if the disc was stopped or turned."""
+    dx, dy, dz = step.x - step.x0, step.y - step.y0, step.z - step.z0
+    length = math.sqrt(dx * dx + dy * dy + dz * dz)
+    if field.groves.shape[0] > 0 and meet_grove(field, step, length, ground, tally, luck):
+        return True
+    if field.trees.shape[0] > 0 and meet_trees(field, step, length, tally, luck):
+        return True
+    if field.barriers.shape[0] > 0 and meet_barriers(field, step, tally, luck):
+        return True
+    for k in range(field.mandos.shape[0]):
+        gate = field.mandos[k]
+        if crossing(step.x0, step.y0, step.x, step.y, gate.x1, gate.y1, gate.x2, gate.y2) >= 0.0:
+            tally.mando_missed = 1.0
+    return luck != 0.0 and field.basket.shape[0] > 0 and meet_basket(field.basket[0], step, tally, luck)

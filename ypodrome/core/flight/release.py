@@ -13,10 +13,11 @@ from dataclasses import dataclass
 from enum import StrEnum
 
 import numpy as np
-from numpy.typing import NDArray
+from numpy.typing import ArrayLike, NDArray
 
-from ypodrome.core.compiled import kernel
-from ypodrome.core.disc.aero import DIAMETER_M
+from ypodrome.core.compiled import inlined
+from ypodrome.core.disc.shape import DISC_RADIUS_M
+from ypodrome.core.flight.forces import Motion
 
 X, Y, Z, SPEED, HEADING, LAUNCH, NOSE, HYZER, SPIN, SIDE = range(10)
 RELEASE_SIZE = 10
@@ -25,7 +26,7 @@ hyzer [rad], spin [rad/s, signed about the axis], side (+1 if hyzer leans the di
 
 
 class Throw(StrEnum):
-    """Kinds of throw, hand first: backhand, forehand, overhand (tomahawk), thumber."""
+    """Kinds of throw, hand first: backhand, forehand, tomahawk (overhand), thumber."""
 
     RHBH = "RHBH"
     RHFH = "RHFH"
@@ -43,8 +44,8 @@ class Throw(StrEnum):
 
     @property
     def kind(self) -> str:
-        """backhand, forehand, overhand or thumber"""
-        return {"BH": "backhand", "FH": "forehand", "OH": "overhand", "TH": "thumber"}[self.value[2:]]
+        """backhand, forehand, tomahawk or thumber"""
+        return {"BH": "backhand", "FH": "forehand", "OH": "tomahawk", "TH": "thumber"}[self.value[2:]]
 
     @property
     def spin_sign(self) -> int:
@@ -59,17 +60,39 @@ class Throw(StrEnum):
         A disc fades to the side opposite its spin sign; an overhand throw is measured towards the
         thrower's head, a thumber away from it, which are the other sides.
         """
-        return self.spin_sign if self.kind in ("overhand", "thumber") else -self.spin_sign
+        return self.spin_sign if self.kind in ("tomahawk", "thumber") else -self.spin_sign
 
 
-SPIN_RATIO = {"backhand": 0.50, "forehand": 0.42, "overhand": 0.35, "thumber": 0.35}
+SLOWEST_M_S, FASTEST_M_S = 1.0, 60.0
+"""Release speeds taken for a throw (chosen: nobody throws faster than 45 m/s)."""
+
+USUAL_NOSE_RAD = math.radians(-2.5)
+"""Angle of attack of an ordinary throw as it leaves the hand: the nose a little down, and the disc rises
+into its flight [common practice], size chosen with the reference throw."""
+
+SPIN_SHARE = {"backhand": 0.50, "forehand": 0.42, "tomahawk": 0.20, "thumber": 0.20}
 """Rim speed over forward speed. Backhand 0.45 to 0.55, forehands less [common practice];
-overhand chosen below forehand."""
+overhead throws chosen well below: the arm throws, the wrist hardly turns."""
+
+SLOW_SPIN, SLOW_M_S, FAST_M_S = 0.3, 10.0, 18.0
+"""A slow throw comes from the wrist: at putting speed the rim is faster by this share of SPIN_SHARE, as much
+as 500 to 600 turns a minute, and from FAST_M_S on no more than usual [common practice], sizes chosen."""
+
+
+def slow_spin(speed_m_s: ArrayLike) -> NDArray[np.float64]:
+    """How much more than its usual share a throw of this speed [m/s] spins: 1 for a fast one."""
+    slow = np.clip((FAST_M_S - np.asarray(speed_m_s, float)) / (FAST_M_S - SLOW_M_S), 0.0, 1.0)
+    return np.asarray(1.0 + SLOW_SPIN * slow)
+
+
+def spin_share(speed_m_s: ArrayLike, kind: str) -> NDArray[np.float64]:
+    """Rim speed over forward speed that usually goes with a release speed [m/s] of a kind of throw."""
+    return np.asarray(SPIN_SHARE[kind] * slow_spin(speed_m_s))
 
 
 def typical_spin_rad_s(speed_m_s: float, throw: Throw) -> float:
     """Signed spin [rad/s] that usually goes with a release speed."""
-    return throw.spin_sign * SPIN_RATIO[throw.kind] * speed_m_s / (DIAMETER_M / 2.0)
+    return throw.spin_sign * float(spin_share(speed_m_s, throw.kind)) * speed_m_s / DISC_RADIUS_M
 
 
 @dataclass(frozen=True)
@@ -91,8 +114,10 @@ class Release:
         for name, value in vars(self).items():
             if isinstance(value, float) and not math.isfinite(value):
                 raise ValueError(f"{name} must be a finite number")
-        if not 1.0 <= self.speed_m_s <= 45.0:
-            raise ValueError(f"speed_m_s must be between 1 and 45, got {self.speed_m_s}")
+        if not SLOWEST_M_S <= self.speed_m_s <= FASTEST_M_S:
+            raise ValueError(
+                f"speed_m_s must be between {SLOWEST_M_S:g} and {FASTEST_M_S:g}, got {self.speed_m_s:g}"
+            )
 
     def row(self) -> NDArray[np.float64]:
         """The release as numbers [RELEASE_SIZE] for the compiled batch."""
@@ -112,9 +137,9 @@ class Release:
         )
 
 
-@kernel
-def release_state(release: NDArray[np.float64], y: NDArray[np.float64]) -> None:
-    """Write the initial state of forces.rates into `y` [10] from a release row."""
+@inlined
+def release_motion(release: NDArray[np.float64]) -> Motion:
+    """The motion a release row starts with."""
     cos_h, sin_h = math.cos(release[HEADING]), math.sin(release[HEADING])
     cos_l, sin_l = math.cos(release[LAUNCH]), math.sin(release[LAUNCH])
     speed = release[SPEED]
@@ -125,9 +150,7 @@ def release_state(release: NDArray[np.float64], y: NDArray[np.float64]) -> None:
     ay = -sin_l * sin_h * upright + cos_h * lean
     az = cos_l * upright
     cos_n, sin_n = math.cos(release[NOSE]), math.sin(release[NOSE])
-    y[0], y[1], y[2] = release[X], release[Y], release[Z]
-    y[3], y[4], y[5] = speed * vx, speed * vy, speed * vz
-    y[6] = cos_n * ax - sin_n * vx
-    y[7] = cos_n * ay - sin_n * vy
-    y[8] = cos_n * az - sin_n * vz
-    y[9] = release[SPIN]
+    return Motion(
+        release[X], release[Y], release[Z], speed * vx, speed * vy, speed * vz,
+        cos_n * ax - sin_n * vx, cos_n * ay - sin_n * vy, cos_n * az - sin_n * vz, release[SPIN],
+    )  # fmt: skip

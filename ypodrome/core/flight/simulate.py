@@ -1,22 +1,24 @@
-"""Flights in Python terms: one throw with its path, or a batch on all cores."""
+"""Flights in Python terms: the one door to the compiled batch."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.air import Wind, air_density_kg_m3
-from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.disc.aero import ROW_SIZE
-from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.batch import PATH_SIZE, RESULT, fly_batch
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.release import Release
-from ypodrome.core.ground.field import Field
+from ypodrome.core.ground.field import Field, open_field
 
 PATH_ROWS = 600
+NO_PATH = np.empty((0, PATH_SIZE))
+
+Flights = np.recarray
+"""Results of many throws, named as in `batch.RESULT`: flights.carry_x_m is an array."""
 
 
 @dataclass(frozen=True)
@@ -37,51 +39,52 @@ class Air:
 
 @dataclass(frozen=True)
 class Flight:
-    """One flight: the result columns of `batch` and its path [rows, PATH_SIZE]."""
+    """One flight: its results by name (`batch.RESULT`) and its path [rows, PATH_SIZE]."""
 
-    out: NDArray[np.float64]
+    out: np.record
     path: NDArray[np.float64]
 
 
-def fly(
-    disc: Disc, release: Release, air: Air, field: Field, step_scale: float = 1.0, seed: int = 0
-) -> Flight:
-    """Fly one throw and keep its path. Seed 0: the most likely flight, without scatter."""
-    return fly_row(aero_row(disc), release.row(), air.wind_vector(), air.density_kg_m3, field,
-                   step_scale, seed)  # fmt: skip
+@dataclass(frozen=True)
+class Range:
+    """Air and ground to throw in. `step_scale` is 1 for the usual steps, 0.5 for steps half as long."""
+
+    air: Air = Air()
+    field: Field = field(default_factory=open_field)
+    step_scale: float = 1.0
+
+    def fly(
+        self, bodies: NDArray[np.void], discs: NDArray[np.int64], releases: NDArray[np.float64],
+        winds: NDArray[np.float64] | None = None, seeds: NDArray[np.int64] | None = None,
+    ) -> Flights:  # fmt: skip
+        """Fly n releases [n, RELEASE_SIZE] with bodies[discs] on all cores.
+
+        `winds` [n, 2] are velocities of the air [m/s] each throw meets, else the mean wind's; `seeds` [n]
+        the luck of each, 0 or left out for the most likely flight without scatter.
+        """
+        n = len(releases)
+        winds = np.tile(self.air.wind_vector(), (n, 1)) if winds is None else winds
+        seeds = np.zeros(n, np.int64) if seeds is None else seeds
+
+        def share(s: slice) -> NDArray[np.void]:
+            return fly_batch(
+                releases[s], discs[s], bodies, winds[s], self.air.density_kg_m3, seeds[s], self.field,
+                self.step_scale, NO_PATH,
+            )[0]  # fmt: skip
+
+        flown = on_all_cores(share, n) if n else np.zeros(0, RESULT)
+        return flown.view(np.recarray)
+
+    def follow(self, body: np.void, release: NDArray[np.float64], seed: int = 0) -> Flight:
+        """Fly one release row and keep its path. Seed 0: the most likely flight, without scatter."""
+        path = np.empty((PATH_ROWS, PATH_SIZE))
+        out, rows = fly_batch(
+            release[None], np.zeros(1, np.int64), np.array([body]), np.array([self.air.wind_vector()]),
+            self.air.density_kg_m3, np.array([seed]), self.field, self.step_scale, path,
+        )  # fmt: skip
+        return Flight(out.view(np.recarray)[0], path[:rows].copy())
 
 
-def fly_row(
-    aero: NDArray[np.float64],
-    release: NDArray[np.float64],
-    wind: tuple[float, float],
-    density: float,
-    field: Field,
-    step_scale: float = 1.0,
-    seed: int = 0,
-) -> Flight:
-    """As `fly`, from rows."""
-    out = np.empty(b.OUT_SIZE)
-    path = np.empty((PATH_ROWS, b.PATH_SIZE))
-    work, random = np.empty((5, ROW_SIZE)), np.zeros(1, np.uint64)
-    rows = b.fly_one(release, aero, wind[0], wind[1], density, seed, field, step_scale, out, path, work,
-                     random)  # fmt: skip
-    return Flight(out, path[:rows].copy())
-
-
-def fly_many(
-    releases: NDArray[np.float64],
-    discs: NDArray[np.int64],
-    aero: NDArray[np.float64],
-    winds: NDArray[np.float64],
-    density: float,
-    seeds: NDArray[np.int64],
-    field: Field,
-    step_scale: float = 1.0,
-) -> NDArray[np.float64]:
-    """Fly n throws [n, RELEASE_SIZE] on all cores; see `batch.fly_batch`. Returns [n, OUT_SIZE]."""
-
-    def share(s: slice) -> NDArray[np.float64]:
-        return b.fly_batch(releases[s], discs[s], aero, winds[s], density, seeds[s], field, step_scale)
-
-    return on_all_cores(share, len(releases))
+def fly(body: np.void, release: Release, air: Air, field: Field) -> Flight:
+    """Fly one throw in some air over some ground, without scatter, and keep its path."""
+    return Range(air, field).follow(body, release.row())

@@ -8,13 +8,11 @@ roll. Constants are chosen; see `surfaces`.
 from __future__ import annotations
 
 import math
+from typing import NamedTuple
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ypodrome.core.compiled import kernel
-from ypodrome.core.disc.aero import GRIP
-from ypodrome.core.ground.surfaces import BITE, RESTITUTION, ROLL_CHANCE, SCATTER, STOPS
+from ypodrome.core.compiled import inlined, kernel
 
 SKIP, SETTLE, ROLLS, REST = 0, 1, 2, 3
 """What follows a contact: another flight, a slide, a roll, nothing."""
@@ -47,20 +45,48 @@ LEAST_SKIP_M_S = 0.55
 """Normal speed after contact below which the disc slides instead of leaving the ground (chosen)."""
 
 
-@kernel
-def next_random(state: NDArray[np.uint64]) -> float:
-    """Uniform in [0, 1) from a SplitMix64 stream (Steele, Lea, Flood, OOPSLA 2014)."""
-    state[0] += np.uint64(0x9E3779B97F4A7C15)
-    z = state[0]
+VARIES = 0.33
+"""One standard deviation, as a share, of the speed given back and of the bite from one contact to the next:
+a rim meets a root, a tuft, a bare patch [common practice: "by a third or so"]."""
+
+INVERTED_ROLL, INVERTED_COS = 0.1, -0.25
+"""A disc that comes down well past its edge (105°), top to the ground, hardly ever stands up: overhead throws
+stay where they land [common practice], size chosen."""
+
+
+class Contact(NamedTuple):
+    """Velocity [m/s] and axis after a contact, and what follows."""
+
+    vx: float
+    vy: float
+    vz: float
+    nx: float
+    ny: float
+    nz: float
+    follows: int
+
+
+@inlined
+def next_random(tally: np.void) -> float:
+    """Uniform in [0, 1) from a SplitMix64 stream (Steele, Lea, Flood, OOPSLA 2014) kept in `tally.random`."""
+    tally.random += np.uint64(0x9E3779B97F4A7C15)
+    z = tally.random
     z = (z ^ (z >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
     z = (z ^ (z >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
     z = z ^ (z >> np.uint64(31))
     return float(z >> np.uint64(11)) / 9007199254740992.0
 
 
-@kernel
+@inlined
+def luck_factor(tally: np.void) -> float:
+    """A factor about 1 that varies by VARIES, nearly normal, held within 0.3 to 2."""
+    three = next_random(tally) + next_random(tally) + next_random(tally)
+    return min(2.0, max(0.3, 1.0 + VARIES * (2.0 * three - 3.0)))
+
+
+@inlined
 def rolling_chance(
-    ground: float, tilt_sin: float, incidence_sin: float, slope: float, with_spin: bool
+    ground: float, tilt_sin: float, incidence_sin: float, slope: float, with_spin: bool, inverted: bool
 ) -> float:
     """Chance that an edge landing stands up and rolls, from the surface's own chance.
 
@@ -68,6 +94,8 @@ def rolling_chance(
     """
     on_edge = min(1.0, 0.4 + (tilt_sin - STAND_TILT_SIN) / (1.0 - STAND_TILT_SIN))
     shallow = max(0.0, 1.0 - 1.4 * incidence_sin * incidence_sin)
+    if inverted:
+        return INVERTED_ROLL * ground * on_edge * shallow
     if with_spin:
         return (1.0 - (1.0 - ground) ** WITH_SPIN_TRIES) * on_edge * shallow
     return ground * min(1.0, 0.6 + 4.0 * slope) * on_edge * shallow
@@ -75,51 +103,57 @@ def rolling_chance(
 
 @kernel
 def touch_down(
-    y: NDArray[np.float64],
-    row: NDArray[np.float64],
-    surface: NDArray[np.float64],
-    east: float,
-    north: float,
-    random: NDArray[np.uint64],
-    luck: float,
-) -> int:
-    """Change velocity and axis of `y` for one contact on a slope (east, north); say what follows."""
-    if surface[STOPS] > 0.5:
-        return REST
+    vx: float, vy: float, vz: float, nx: float, ny: float, nz: float, spin: float,
+    grip: float, surface: np.void, east: float, north: float, tally: np.void, luck: float,
+) -> Contact:  # fmt: skip
+    """One contact with a slope (east, north): `luck` is 0 for the likeliest, else the side of the throw."""
+    if surface.stops > 0.5:
+        return Contact(vx, vy, vz, nx, ny, nz, REST)
     norm = 1.0 / math.sqrt(1.0 + east * east + north * north)
     gx, gy, gz = -east * norm, -north * norm, norm
-    normal = y[3] * gx + y[4] * gy + y[5] * gz
-    tx, ty, tz = y[3] - normal * gx, y[4] - normal * gy, y[5] - normal * gz
+    normal = vx * gx + vy * gy + vz * gz
+    tx, ty, tz = vx - normal * gx, vy - normal * gy, vz - normal * gz
     along = math.sqrt(tx * tx + ty * ty + tz * tz) + 1e-9
-    upright = y[6] * gx + y[7] * gy + y[8] * gz
-    mx, my = y[6] - upright * gx, y[7] - upright * gy
+    upright = nx * gx + ny * gy + nz * gz
+    mx, my = nx - upright * gx, ny - upright * gy
     tilt_sin = math.sqrt(max(0.0, 1.0 - upright * upright))
     incidence_sin = -normal / math.sqrt(along * along + normal * normal)
     if tilt_sin > STAND_TILT_SIN and along > LEAST_ROLL_M_S:
-        with_spin = y[9] * (tx * my - ty * mx) > 0.0
+        with_spin = spin * (tx * my - ty * mx) > 0.0
         chance = rolling_chance(
-            surface[ROLL_CHANCE], tilt_sin, incidence_sin, math.hypot(east, north), with_spin
+            surface.roll_chance,
+            tilt_sin,
+            incidence_sin,
+            math.sqrt(east * east + north * north),
+            with_spin,
+            upright < INVERTED_COS,
         )
-        if next_random(random) < chance if luck != 0.0 else chance > 0.5:
+        if next_random(tally) < chance if luck != 0.0 else chance > 0.5:
             kept = KEPT_WITH_SPIN if with_spin else KEPT_AGAINST_SPIN
-            y[3], y[4], y[5] = kept * tx, kept * ty, 0.0
-            return ROLLS
-    bite = surface[BITE] * row[GRIP] * (1.0 + STEEP_BITE * incidence_sin)
+            return Contact(kept * tx, kept * ty, 0.0, nx, ny, nz, ROLLS)
+    bite = surface.bite * grip * (1.0 + STEEP_BITE * incidence_sin)
     bite *= SLOW_BITE + along / FAST_BITE_M_S
+    spring = surface.restitution
+    if luck != 0.0:
+        bite *= luck_factor(tally)
+        spring *= luck_factor(tally)
     kept = math.exp(-bite)
     low = FLARE * kept * along * min(tilt_sin, 0.8) * (1.0 if upright >= 0.0 else -1.0)
     size = math.sqrt(mx * mx + my * my) + 1e-9
-    vx = kept * tx + low * mx / size
-    vy = kept * ty + low * my / size
-    rescale = kept * along / (math.sqrt(vx * vx + vy * vy) + 1e-9)
-    vx, vy = vx * rescale, vy * rescale
+    wx, wy = kept * tx + low * mx / size, kept * ty + low * my / size
+    rescale = kept * along / (math.sqrt(wx * wx + wy * wy) + 1e-9)
+    wx, wy = wx * rescale, wy * rescale
     if luck != 0.0:
-        kick = luck * surface[SCATTER] * 3.46 * (next_random(random) - 0.5)
-        vx, vy = vx - vy * kick, vy + vx * kick
-    rebound = -surface[RESTITUTION] * normal * (0.5 + 0.5 * abs(upright))
-    y[3], y[4], y[5] = vx + rebound * gx, vy + rebound * gy, rebound * gz + vx * east + vy * north
-    for i, g in enumerate((gx, gy, gz)):
-        y[6 + i] += LEVELLING * ((g if upright >= 0.0 else -g) - y[6 + i])
-    length = math.sqrt(y[6] * y[6] + y[7] * y[7] + y[8] * y[8]) + 1e-9
-    y[6], y[7], y[8] = y[6] / length, y[7] / length, y[8] / length
-    return SKIP if rebound > LEAST_SKIP_M_S else SETTLE
+        kick = luck * surface.scatter_rad * 3.46 * (next_random(tally) - 0.5)
+        wx, wy = wx - wy * kick, wy + wx * kick
+    rebound = -spring * normal * (0.5 + 0.5 * abs(upright))
+    up = 1.0 if upright >= 0.0 else -1.0
+    nx += LEVELLING * (up * gx - nx)
+    ny += LEVELLING * (up * gy - ny)
+    nz += LEVELLING * (up * gz - nz)
+    unit = 1.0 / (math.sqrt(nx * nx + ny * ny + nz * nz) + 1e-9)
+    follows = SKIP if rebound > LEAST_SKIP_M_S else SETTLE
+    return Contact(
+        wx + rebound * gx, wy + rebound * gy, rebound * gz + wx * east + wy * north,
+        nx * unit, ny * unit, nz * unit, follows,
+    )  # fmt: skip

@@ -11,26 +11,40 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import kernel
+from ypodrome.core.compiled import batch_kernel, inlined
 from ypodrome.core.ground.surfaces import SURFACE_NAMES, surface_table
 
-TREE, BARRIER, MANDO, BASKET = 0, 1, 2, 3
-"""Obstacle kinds, column 0 of `obstacles`.
+TREE = np.dtype([(name, "f8") for name in (
+    "x", "y", "trunk_m", "ground_m", "height_m", "crown_m", "base_m", "hazard_per_m", "name")])  # fmt: skip
+"""A tree: place, radius of the trunk, height of the ground under it, of its top and of the base of its crown
+above that, radius of the crown, hazard per metre flown inside, and the number of its name."""
 
-TREE     x, y, trunk radius, ground z, top, canopy radius, canopy base, canopy hazard [1/m]
-BARRIER  x1, y1, x2, y2, base, top, chance that it stops a disc, -
-MANDO    x1, y1, x2, y2, -, -, -, -
-BASKET   x, y, foot z, -, -, -, -, -
-"""
-OBSTACLE_SIZE = 10
-"""Kind, eight values, and the number of the feature it belongs to."""
+GROVE = np.dtype([(name, "f8") for name in ("height_m", "base_m", "hazard_per_m", "floor_per_m", "name")])
+BARRIER = np.dtype([(name, "f8") for name in ("x1", "y1", "x2", "y2", "base_m", "top_m", "solid", "name")])
+MANDO = np.dtype([(name, "f8") for name in ("x1", "y1", "x2", "y2")])
+BASKET = np.dtype([(name, "f8") for name in ("x", "y", "foot_m")])
 
 BIN_M = 8.0
 """Side of the bins obstacles are sorted into (chosen: a few obstacles a bin in dense woods)."""
 
+FAR_M = 16.0
+"""Room is told up to this far (chosen: more than any step is long)."""
+
+
+class Bins(NamedTuple):
+    """Numbers of things by bin: those of bin k are items[start[k]] to items[start[k + 1]]."""
+
+    start: NDArray[np.int32]
+    items: NDArray[np.int32]
+    columns: int
+
+
+NO_BINS = Bins(np.zeros(2, np.int32), np.zeros(0, np.int32), 1)
+
 
 class Field(NamedTuple):
-    """Arrays of one scene. Cells are indexed [row (north), column (east)] from (x0, y0)."""
+    """Arrays of one scene. Cells are indexed [row (north), column (east)] from (x0, y0). `room` is how far
+    [m] anything a disc can touch is from anywhere in a cell, below 0 where it must be looked for."""
 
     x0: float
     y0: float
@@ -39,37 +53,44 @@ class Field(NamedTuple):
     surface: NDArray[np.uint8]
     out: NDArray[np.uint8]
     shelter: NDArray[np.float64]
+    room: NDArray[np.float64]
     grove: NDArray[np.int16]
-    groves: NDArray[np.float64]
-    obstacles: NDArray[np.float64]
-    bin_start: NDArray[np.int32]
-    bin_items: NDArray[np.int32]
-    bin_columns: int
-    surfaces: NDArray[np.float64]
+    groves: NDArray[np.void]
+    trees: NDArray[np.void]
+    tree_bins: Bins
+    barriers: NDArray[np.void]
+    barrier_bins: Bins
+    mandos: NDArray[np.void]
+    basket: NDArray[np.void]
+    surfaces: NDArray[np.void]
 
 
 def open_field(surface: str = "cut_grass", height_m: float = 0.0, wet: bool = False) -> Field:
     """Level ground of one surface, without bounds or obstacles."""
     one = (1, 1)
     return Field(
-        0.0,
-        0.0,
-        1.0e6,
+        0.0, 0.0, 1.0e6,
         np.full(one, float(height_m)),
         np.full(one, SURFACE_NAMES.index(surface), np.uint8),
         np.zeros(one, np.uint8),
         np.ones(one),
+        np.full(one, FAR_M),
         np.full(one, -1, np.int16),
-        np.zeros((0, 5)),
-        np.zeros((0, OBSTACLE_SIZE)),
-        np.zeros(2, np.int32),
-        np.zeros(0, np.int32),
-        1,
-        surface_table(wet),
-    )
+        np.zeros(0, GROVE), np.zeros(0, TREE), NO_BINS, np.zeros(0, BARRIER), NO_BINS, np.zeros(0, MANDO),
+        np.zeros(0, BASKET), surface_table(wet),
+    )  # fmt: skip
 
 
-@kernel
+def cleared(field: Field) -> Field:
+    """The same ground with nothing on it, and nothing in bounds told from what is out."""
+    return field._replace(
+        room=np.full_like(field.room, FAR_M), grove=np.full_like(field.grove, -1),
+        groves=field.groves[:0], trees=field.trees[:0], barriers=field.barriers[:0],
+        mandos=field.mandos[:0], basket=field.basket[:0],
+    )  # fmt: skip
+
+
+@inlined
 def cell(field: Field, x: float, y: float) -> tuple[int, int]:
     """Row and column of the cell that holds (x, y), clamped to the grid."""
     rows, columns = field.height.shape
@@ -78,7 +99,7 @@ def cell(field: Field, x: float, y: float) -> tuple[int, int]:
     return i, j
 
 
-@kernel
+@inlined
 def ground_height(field: Field, x: float, y: float) -> tuple[float, float, float]:
     """Height [m] and its slope to the east and north [-], bilinear between cell centres."""
     rows, columns = field.height.shape
@@ -98,8 +119,26 @@ def ground_height(field: Field, x: float, y: float) -> tuple[float, float, float
     return low + (high - low) * fy, east, (high - low) / field.cell_m
 
 
-@kernel
-def height_batch(field: Field, points: NDArray[np.float64], out: NDArray[np.float64]) -> None:
-    """Write the height [n] at points [n, 2] into `out`."""
+@batch_kernel
+def _heights(field: Field, points: NDArray[np.float64]) -> NDArray[np.float64]:
+    out = np.empty(points.shape[0])
     for k in range(points.shape[0]):
         out[k] = ground_height(field, points[k, 0], points[k, 1])[0]
+    return out
+
+
+def heights(field: Field, points: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Ground height [n] at points [n, 2], as flights meet it."""
+    return _heights(field, np.ascontiguousarray(points, float))
+
+
+def height_at(field: Field, x: float, y: float) -> float:
+    """Ground height at one place."""
+    return float(heights(field, np.array([[x, y]]))[0])
+
+
+def cell_of(field: Field, x: float, y: float) -> tuple[int, int]:
+    """As `cell`, from Python."""
+    rows, columns = field.height.shape
+    j, i = int((x - field.x0) / field.cell_m), int((y - field.y0) / field.cell_m)
+    return min(rows - 1, max(0, i)), min(columns - 1, max(0, j))

@@ -53,13 +53,13 @@ WET_SLIDE = 0.75
 WET_BITE = 0.85
 """Wet ground slides farther: friction and bite multiplied by these (chosen) [common practice]."""
 
-(RESTITUTION, BITE, SLIDE, ROLL, ROLL_CHANCE, SCATTER, STOPS) = range(7)
+SURFACE = np.dtype([(name, "f8") for name in Surface._fields])
 
 
-def surface_table(wet: bool = False) -> NDArray[np.float64]:
-    """Contact properties of every surface [len(SURFACES), 7], in the order of SURFACE_NAMES."""
-    table = np.array([list(s) for s in SURFACES.values()])
+def surface_table(wet: bool = False) -> NDArray[np.void]:
+    """Contact properties of every surface, SURFACE records in the order of SURFACE_NAMES."""
+    table = np.array([tuple(s) for s in SURFACES.values()], SURFACE)
     if wet:
-        table[:, SLIDE] *= WET_SLIDE
-        table[:, BITE] *= WET_BITE
+        table["slide"] *= WET_SLIDE
+        table["bite"] *= WET_BITE
     return table

@@ -11,7 +11,17 @@ import shapely
 from numpy.typing import NDArray
 from scipy.interpolate import RegularGridInterpolator
 
-from ypodrome.core.ground.field import BARRIER, BASKET, BIN_M, MANDO, OBSTACLE_SIZE, TREE, Field
+from ypodrome.core.ground.field import (
+    BARRIER,
+    BASKET,
+    BIN_M,
+    GROVE,
+    MANDO,
+    TREE,
+    Bins,
+    Field,
+)
+from ypodrome.core.ground.room import room_around
 from ypodrome.core.ground.surfaces import DEFAULT_SURFACE, SURFACE_NAMES, surface_table
 from ypodrome.core.hole.features import Grove
 from ypodrome.core.hole.relief import surface_through
@@ -49,12 +59,16 @@ def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     out = holds(scene.out_of_bounds, grid_x, grid_y).astype(np.uint8)
     names: list[str] = []
     grove, groves = _groves(scene, grid_x, grid_y, names)
-    obstacles = _obstacles(scene, height, (west, south), names)
-    bin_columns, bin_rows = round((east - west) / BIN_M), round((north - south) / BIN_M)
-    start, items = _bins(obstacles, (west, south), bin_rows, bin_columns)
+    trees = _trees(scene, height, (west, south), names)
+    barriers = _barriers(scene, names)
+    mandos = np.array([(*a, *b) for m in scene.mandos for a, b in _segments(m.shape)], MANDO)
+    basket = _basket(scene, height, (west, south))
+    bins = (west, south), round((north - south) / BIN_M), round((east - west) / BIN_M)
     field = Field(
-        west, south, CELL_M, height, surface, out, shelter, grove, groves, obstacles, start, items,
-        bin_columns, surface_table(scene.wet),
+        west, south, CELL_M, height, surface, out, shelter,
+        room_around(west, south, CELL_M, grove, trees, barriers, mandos, basket), grove, groves,
+        trees, _bins(_tree_boxes(trees), *bins), barriers, _bins(_wall_boxes(barriers), *bins), mandos,
+        basket, surface_table(scene.wet),
     )  # fmt: skip
     return field, tuple(names)
 
@@ -95,10 +109,10 @@ def _surfaces(scene: Scene, x: NDArray, y: NDArray) -> tuple[NDArray[np.uint8], 
 
 def _groves(
     scene: Scene, x: NDArray, y: NDArray, names: list[str]
-) -> tuple[NDArray[np.int16], NDArray[np.float64]]:
+) -> tuple[NDArray[np.int16], NDArray[np.void]]:
     index = np.full(x.shape, -1, np.int16)
     groves = [*scene.groves, *_guessed_woods(scene)]
-    table = np.zeros((len(groves), 5))
+    table = np.zeros(len(groves), GROVE)
     for k, grove in enumerate(groves):
         index[holds(grove.shape, x, y)] = k
         table[k] = (
@@ -119,35 +133,30 @@ def _guessed_woods(scene: Scene) -> list[Grove]:
     ]
 
 
-def _obstacles(
-    scene: Scene, height: NDArray, origin: tuple[float, float], names: list[str]
-) -> NDArray[np.float64]:
-    rows: list[list[float]] = []
+def _trees(scene: Scene, height: NDArray, origin: tuple[float, float], names: list[str]) -> NDArray[np.void]:
+    rows = []
     for tree in scene.trees:
-        x, y = tree.at
         rows.append(
-            [
-                TREE, x, y, tree.trunk_radius_m, _height_at(height, origin, tree.at), tree.height_m,
-                tree.canopy_radius_m, tree.canopy_base_m, hazard_per_m(tree.density_per_m),
-                len(names),
-            ]
+            (*tree.at, tree.trunk_radius_m, _height_at(height, origin, tree.at), tree.height_m,
+             tree.canopy_radius_m, tree.canopy_base_m, hazard_per_m(tree.density_per_m), len(names))
         )  # fmt: skip
         names.append(tree.name or "a tree")
+    return np.array(rows, TREE)
+
+
+def _barriers(scene: Scene, names: list[str]) -> NDArray[np.void]:
+    rows = []
     for barrier in scene.barriers:
         ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
-        for (x1, y1), (x2, y2) in _segments(ring):
-            rows.append(
-                [BARRIER, x1, y1, x2, y2, barrier.base_m, barrier.top_m, barrier.solid, 0.0,
-                 len(names)]
-            )  # fmt: skip
+        size = (barrier.base_m, barrier.top_m, barrier.solid, len(names))
+        rows += [(*a, *b, *size) for a, b in _segments(ring)]
         names.append(barrier.name or f"the {barrier.what}")
-    x, y = scene.pin.at
+    return np.array(rows, BARRIER)
+
+
+def _basket(scene: Scene, height: NDArray, origin: tuple[float, float]) -> NDArray[np.void]:
     foot = _height_at(height, origin, scene.pin.at) + scene.pin.raised_m
-    rows.append([BASKET, x, y, foot, 0.0, 0.0, 0.0, 0.0, 0.0, -1.0])
-    for mando in scene.mandos:
-        for (x1, y1), (x2, y2) in _segments(mando.shape):
-            rows.append([MANDO, x1, y1, x2, y2, 0.0, 0.0, 0.0, 0.0, -1.0])
-    return np.array(rows, float).reshape(-1, OBSTACLE_SIZE)
+    return np.array([(*scene.pin.at, foot)], BASKET)
 
 
 def _height_at(height: NDArray, origin: tuple[float, float], at: tuple[float, float]) -> float:
@@ -161,30 +170,28 @@ def _segments(line: shapely.LineString) -> list:
     return list(itertools.pairwise(points))
 
 
-def _box(row: NDArray) -> tuple[float, float, float, float]:
-    """West, south, east, north of what an obstacle row covers."""
-    if row[0] == TREE:
-        reach = max(row[3], row[6])
-        return row[1] - reach, row[2] - reach, row[1] + reach, row[2] + reach
-    if row[0] == BASKET:
-        return row[1] - 1.0, row[2] - 1.0, row[1] + 1.0, row[2] + 1.0
-    return min(row[1], row[3]), min(row[2], row[4]), max(row[1], row[3]), max(row[2], row[4])
+def _tree_boxes(trees: NDArray[np.void]) -> NDArray[np.float64]:
+    """West, south, east, north [n, 4] of what each tree covers."""
+    reach = np.maximum(trees["trunk_m"], trees["crown_m"])
+    x, y = trees["x"], trees["y"]
+    return np.stack([x - reach, y - reach, x + reach, y + reach], axis=1)
 
 
-def _bins(
-    obstacles: NDArray, origin: tuple[float, float], rows: int, columns: int
-) -> tuple[NDArray[np.int32], NDArray[np.int32]]:
-    """Obstacle numbers by bin, as start offsets and a flat list."""
+def _wall_boxes(walls: NDArray[np.void]) -> NDArray[np.float64]:
+    """West, south, east, north [n, 4] of what each piece of wall covers."""
+    x, y = np.sort([walls["x1"], walls["x2"]], axis=0), np.sort([walls["y1"], walls["y2"]], axis=0)
+    return np.stack([x[0], y[0], x[1], y[1]], axis=1)
+
+
+def _bins(boxes: NDArray, origin: tuple[float, float], rows: int, columns: int) -> Bins:
+    """Numbers of the boxes [n, 4] by bin."""
     filed: list[list[int]] = [[] for _ in range(rows * columns)]
-    for number, row in enumerate(obstacles):
-        west, south, east, north = _box(row)
-        low_j = max(0, int((west - HALF_STEP_M - origin[0]) // BIN_M))
-        low_i = max(0, int((south - HALF_STEP_M - origin[1]) // BIN_M))
-        high_j = min(columns - 1, int((east + HALF_STEP_M - origin[0]) // BIN_M))
-        high_i = min(rows - 1, int((north + HALF_STEP_M - origin[1]) // BIN_M))
-        for i in range(low_i, high_i + 1):
-            for j in range(low_j, high_j + 1):
+    low = (boxes[:, :2] - HALF_STEP_M - origin) // BIN_M
+    high = (boxes[:, 2:] + HALF_STEP_M - origin) // BIN_M
+    for number, (j0, i0, j1, i1) in enumerate(np.hstack([low, high]).astype(int)):
+        for i in range(max(0, i0), min(rows - 1, i1) + 1):
+            for j in range(max(0, j0), min(columns - 1, j1) + 1):
                 filed[i * columns + j].append(number)
     start = np.cumsum([0, *map(len, filed)]).astype(np.int32)
     items = np.array([n for cell in filed for n in cell], np.int32)
-    return start, items
+    return Bins(start, items, columns)

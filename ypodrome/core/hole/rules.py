@@ -8,7 +8,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.simulate import Flights
 from ypodrome.core.hole.rule_facts import OB_RELIEF_M, PENALTY_THROWS
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -33,21 +33,21 @@ class Outcome:
     lost_lie: NDArray[np.float64]
 
 
-def resolve(scene: Scene, flown: NDArray[np.float64], lies: NDArray[np.float64]) -> Outcome:
-    """Apply the rules to results [n, OUT_SIZE] of throws made from `lies` [n, 2]."""
-    rest = flown[:, [b.REST_X, b.REST_Y]]
+def resolve(scene: Scene, flown: Flights, lies: NDArray[np.float64]) -> Outcome:
+    """Apply the rules to flights [n] of throws made from `lies` [n, 2]."""
+    rest = np.stack([flown.rest_x_m, flown.rest_y_m], axis=1)
     out = holds(scene.out_of_bounds, rest[:, 0], rest[:, 1])
-    mando = flown[:, b.MANDO_MISS] > 0.5
+    mando = flown.mando_missed
     lie = rest.copy()
     if out.any():
-        inside = flown[:, [b.INSIDE_X, b.INSIDE_Y]]
+        inside = np.stack([flown.inside_x_m, flown.inside_y_m], axis=1)
         lie[out] = _out_of_bounds_lies(scene, rest[out], inside[out], lies[out])
     if mando.any():
         zone = scene.drop_zone("mando")
         lie[mando] = lies[mando] if zone is None else zone
     lost = _lost_chances(scene, rest)
     penalty = np.where(out | mando, PENALTY_THROWS, 0)
-    holed = (flown[:, b.IN_BASKET] > 0.5) & ~mando
+    holed = flown.in_basket & ~mando
     found = (penalty > 0) | holed
     return Outcome(rest, lie, penalty, out, mando, holed, np.where(found, 0.0, lost), lies)
 

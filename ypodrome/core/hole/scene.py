@@ -10,7 +10,7 @@ import shapely
 from shapely.geometry import MultiPolygon, Polygon
 from shapely.ops import unary_union
 
-from ypodrome.core.ground.field import BIN_M, Field
+from ypodrome.core.ground.field import BIN_M, Field, cleared
 from ypodrome.core.hole.features import (
     Area,
     Barrier,
@@ -90,10 +90,7 @@ class Scene:
     @cached_property
     def bare_field(self) -> Field:
         """The ground alone: no obstacle, no bounds. Used to solve a throw before it is tested."""
-        full = self.field
-        return full._replace(
-            obstacles=full.obstacles[:0], bin_items=full.bin_items[:0], groves=full.groves[:0]
-        )
+        return cleared(self.field)
 
     @property
     def distance_m(self) -> float:

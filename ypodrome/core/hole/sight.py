@@ -10,9 +10,8 @@ import math
 
 import numpy as np
 import shapely
-from numpy.typing import NDArray
 
-from ypodrome.core.ground.field import Field, cell, ground_height
+from ypodrome.core.ground.field import Field, cell_of, height_at
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -39,18 +38,17 @@ def blind_because(scene: Scene, lie: Point) -> str | None:
 def hidden_by(field: Field, lie: Point, target: Point, target_m: float) -> str | None:
     """What hides something `target_m` above the ground at a place from the eye at a lie."""
     length = math.dist(lie, target)
-    start = ground_height(field, *lie)[0] + EYE_M
-    end = ground_height(field, *target)[0] + target_m
+    start = height_at(field, *lie) + EYE_M
+    end = height_at(field, *target) + target_m
     wooded = 0.0
     for along in np.arange(SIGHT_STEP_M, length, SIGHT_STEP_M):
         share = along / length
         x, y = lie[0] + share * (target[0] - lie[0]), lie[1] + share * (target[1] - lie[1])
-        ground = ground_height(field, x, y)[0]
+        ground = height_at(field, x, y)
         eye = start + share * (end - start)
         if eye < ground:
             return "the ground"
-        i, j = cell(field, x, y)
-        g = field.grove[i, j]
+        g = field.grove[cell_of(field, x, y)]
         if g >= 0 and _hides(field.groves[g], eye - ground):
             wooded += SIGHT_STEP_M
     return "the woods" if wooded > THICK_M else None
@@ -66,10 +64,10 @@ def seen_from_m(scene: Scene) -> float | None:
     return None
 
 
-def _hides(grove: NDArray[np.float64], above_ground_m: float) -> bool:
-    """Whether a grove (row of `Field.groves`) hides what is seen through it at a height."""
-    top, base, _, floor_hazard = grove[:4]
-    return above_ground_m < top and (above_ground_m > base or floor_hazard > CLEAR_FLOOR)
+def _hides(grove: np.void, above_ground_m: float) -> bool:
+    """Whether a grove (of `Field.groves`) hides what is seen through it at a height."""
+    below_base = above_ground_m <= grove["base_m"]
+    return bool(above_ground_m < grove["height_m"] and (not below_base or grove["floor_per_m"] > CLEAR_FLOOR))
 
 
 def cautions(scene: Scene) -> tuple[str, ...]:

@@ -6,7 +6,7 @@ import itertools
 import math
 from dataclasses import dataclass
 
-from ypodrome.core.ground.field import ground_height
+from ypodrome.core.ground.field import height_at
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.units import M_PER_FT, feet
 
@@ -37,7 +37,7 @@ def measure(scene: Scene) -> Measured:
     """Measure a hole. The line of play is taken from its own bends, between this tee and pin."""
     bends = [scene.tee.at, *scene.line.points[1:-1], scene.pin.at]
     along = sum(math.dist(a, b) for a, b in itertools.pairwise(bends))
-    tee_z, pin_z = (ground_height(scene.field, *at)[0] for at in (scene.tee.at, scene.pin.at))
+    tee_z, pin_z = (height_at(scene.field, *at) for at in (scene.tee.at, scene.pin.at))
     return Measured(scene.distance_m, along, pin_z + scene.pin.raised_m - tee_z)
 
 

@@ -8,16 +8,17 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ypodrome.core.strategy.aim import bearing_deg
-from ypodrome.core.strategy.arsenal import PLANNED_KINDS
 from ypodrome.core.strategy.choice import other_way
 from ypodrome.core.strategy.options import Option, option_from
 from ypodrome.core.strategy.plan import HolePlan, released, told
 from ypodrome.core.strategy.search import judge_one
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.thrower import KINDS
 
 DRAG_DRAWS = 300
-SAME_DEG = 0.06
-"""Angles that agree so nearly are one: they are kept to a tenth of a degree."""
+SAME_DEG = 5.0
+"""A throw kept by hand is the nearest of the disc's usual shapes, if its angles are no farther off together
+(chosen: shapes lie farther apart, and may be laid a little otherwise in another version)."""
 
 
 @dataclass(frozen=True)
@@ -63,8 +64,8 @@ def _combo(situation: Situation, throw: FixedThrow) -> int | None:
     named = [i for i, d in enumerate(arsenal.discs) if d.name == throw.disc]
     rows = np.flatnonzero(
         np.isin(arsenal.disc, named)
-        & (arsenal.kind == PLANNED_KINDS.index(throw.kind))
-        & (np.abs(arsenal.hyzer_deg - throw.hyzer_deg) < SAME_DEG)
-        & (np.abs(arsenal.launch_deg - throw.launch_deg) < SAME_DEG)
+        & (arsenal.kind == KINDS.index(throw.kind))
     )
-    return next((int(row) for row in rows if arsenal.own_line(int(row)) == throw.own_line), None)
+    rows = np.array([row for row in rows if arsenal.own_line(int(row)) == throw.own_line], int)
+    off = np.hypot(arsenal.hyzer_deg[rows] - throw.hyzer_deg, arsenal.launch_deg[rows] - throw.launch_deg)
+    return int(rows[off.argmin()]) if len(rows) and off.min() < SAME_DEG else None

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 
-from ypodrome.core.ground.field import ground_height
+from ypodrome.core.ground.field import height_at
 from ypodrome.core.hole.features import Landmark, Point
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.units import feet, wrap_degrees
@@ -51,7 +51,7 @@ def aim_offset_m(scene: Scene, lie: Point, heading_deg: float) -> float | None:
 def height_words(scene: Scene, lie: Point, mark: Landmark, launch_deg: float) -> str:
     """How high on a landmark the release points: a share of its height, or so far above it."""
     away = math.dist(lie, mark.at)
-    ground, foot = (ground_height(scene.field, *p)[0] for p in (lie, mark.at))
+    ground, foot = (height_at(scene.field, *p) for p in (lie, mark.at))
     height = ground + HAND_M + away * math.tan(math.radians(launch_deg)) - foot
     share = height / max(mark.height_m, 0.1)
     if share > 1.05:

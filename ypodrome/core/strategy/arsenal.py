@@ -5,25 +5,35 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.flight import batch as b
-from ypodrome.core.flight.release import HYZER, LAUNCH, RELEASE_SIZE, SPEED, SPIN, Release, Throw
-from ypodrome.core.flight.simulate import Air, fly_many
-from ypodrome.core.ground.field import open_field
-from ypodrome.core.thrower import KINDS, grip_share
+from ypodrome.core.design import bodies_of
+from ypodrome.core.disc import Disc
+from ypodrome.core.flight.release import (
+    HYZER,
+    LAUNCH,
+    RELEASE_SIZE,
+    SPEED,
+    SPIN,
+    USUAL_NOSE_RAD,
+    Release,
+    Throw,
+    slow_spin,
+)
+from ypodrome.core.flight.simulate import Range
+from ypodrome.core.thrower import KINDS, OVERHEAD, ROLLERS, grip_share
 
 SHAPES_DEG = (
-    (-14.0, 8.0), (-14.0, 14.0), (-6.0, 5.0), (0.0, 3.0), (0.0, 9.0), (0.0, 15.0), (4.0, 21.0), (8.0, 4.0),
-    (8.0, 10.0), (16.0, 5.0), (16.0, 12.0), (28.0, 8.0), (28.0, 18.0), (50.0, 35.0),
+    (-14.0, 11.0), (-14.0, 17.0), (-6.0, 8.0), (0.0, 5.0), (0.0, 11.5), (0.0, 17.0), (4.0, 23.0), (8.0, 6.0),
+    (8.0, 12.0), (16.0, 7.0), (16.0, 14.0), (28.0, 10.0), (28.0, 20.0), (50.0, 36.0),
 )  # fmt: skip
 """Hyzer and launch angles tried with every disc: anhyzer, flat, hyzers, spike; low to high (chosen
 to span what players throw; power and aim are solved for each)."""
 
-APPROACH_SHAPES_DEG = ((0.0, 10.0), (12.0, 8.0), (12.0, 18.0), (30.0, 22.0))
+APPROACH_SHAPES_DEG = ((0.0, 12.0), (12.0, 10.0), (12.0, 20.0), (30.0, 24.0))
 """The fewer shapes used to value a lie on the way (chosen)."""
 
 APPROACH_DISCS = 3
@@ -32,17 +42,32 @@ RELEASE_HEIGHT_M = 1.2
 
 OVERHEAD_SHAPES_DEG = ((65.0, 22.0), (75.0, 30.0), (80.0, 38.0))
 ROLLER_SHAPES_DEG = ((-50.0, 4.0), (-58.0, 2.0), (-66.0, 6.0))
-SHAPES_BY_KIND = {
-    "overhand": OVERHEAD_SHAPES_DEG, "thumber": OVERHEAD_SHAPES_DEG, "roller": ROLLER_SHAPES_DEG,
-}  # fmt: skip
+SHAPES_BY_KIND = dict.fromkeys(OVERHEAD, OVERHEAD_SHAPES_DEG) | dict.fromkeys(ROLLERS, ROLLER_SHAPES_DEG)
 """Overhead throws leave on edge, rollers on steep anhyzer (chosen to span what players throw)."""
 
-PLANNED_KINDS = KINDS
 HANDS = ("backhand", "forehand")
-OVERHEAD = ("overhand", "thumber")
+HAND_KINDS = tuple(KINDS.index(k) for k in HANDS)
+ROLLER_KINDS = tuple(KINDS.index(k) for k in ROLLERS)
 
-Arm = tuple[str, Throw, float]
-"""Kind of throw, throw by hand, release speed at full power [m/s]."""
+ROLLS_M = 18.0
+"""A disc that runs farther than this on cut grass has stood up and rolls: from a player who has no roller it
+is an accident, and not planned (chosen: low skips run up to 12 m)."""
+
+MOST_OVER = 1.1
+"""No plan rests on a throw farther than this share of the distance the player says (chosen)."""
+
+RIM_LADDER = ((0.55, 1.0), (0.70, 2.0), (0.82, 4.0), (0.88, 5.0), (0.94, 7.0), (0.98, 9.0), (1.05, 12.0))
+"""Share of an arm's distance, and the least speed number that reaches it: a putter goes some seven tenths as
+far as a driver, a midrange nearly nine [common practice]."""
+
+
+class Arm(NamedTuple):
+    """A kind of throw, the throw by hand, its release speed at full power [m/s] and how far it goes [m]."""
+
+    kind: str
+    throw: Throw
+    speed_m_s: float
+    distance_m: float
 
 
 @dataclass(frozen=True)
@@ -68,16 +93,20 @@ class Arsenal:
 
     `mean` [m, RELEASE_SIZE] are releases at full power towards the east; `reach` [m, len(POWERS)]
     the level, still-air distance at rest [m] by power and `drift` [m, len(POWERS)] its bearing to
-    the left of the aim [rad]. `line` [m] is the place of an own line in `lines`, or -1.
+    the left of the aim [rad]. `most` [m] is the share of full power beyond which a throw would roll or go
+    farther than its arm, `arm_m` [m] how far the arm goes. `line` [m] is the place of an own line in
+    `lines`, or -1.
     """
 
     discs: tuple[Disc, ...]
-    aero: NDArray[np.float64]
+    bodies: NDArray[np.void]
     disc: NDArray[np.int64]
     kind: NDArray[np.int64]
     mean: NDArray[np.float64]
     reach: NDArray[np.float64]
     drift: NDArray[np.float64]
+    most: NDArray[np.float64]
+    arm_m: NDArray[np.float64]
     line: NDArray[np.int64]
     lines: tuple[StockLine, ...]
 
@@ -88,7 +117,7 @@ class Arsenal:
     @cached_property
     def group(self) -> NDArray[np.int64]:
         """Kind of throw [m], own lines apart: of each group a search keeps the best few."""
-        return np.where(self.line >= 0, len(PLANNED_KINDS), self.kind)
+        return np.where(self.line >= 0, len(KINDS), self.kind)
 
     @property
     def hyzer_deg(self) -> NDArray[np.float64]:
@@ -109,6 +138,15 @@ class Arsenal:
         """Factor [n] on the spread of combinations [n]."""
         return np.where(self.line[combo] >= 0, PRACTISED, 1.0)
 
+    def rim_over(self, combo: NDArray[np.int64], power: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Speed numbers [n] each throw's disc has over the least that reaches as far."""
+        place = np.clip((power - POWERS[0]) / (POWERS[1] - POWERS[0]), 0.0, len(POWERS) - 1.000001)
+        k = place.astype(int)
+        reach = self.reach[combo, k] + (place - k) * (self.reach[combo, k + 1] - self.reach[combo, k])
+        need = np.interp(reach / self.arm_m[combo], *zip(*RIM_LADDER, strict=True))
+        own = np.array([d.speed for d in self.discs])[self.disc[combo]]
+        return np.where(np.isin(self.kind[combo], HAND_KINDS), own - need, 0.0)
+
 
 @lru_cache(maxsize=32)
 def build_arsenal(
@@ -117,31 +155,35 @@ def build_arsenal(
     lines: tuple[StockLine, ...] = (),
 ) -> Arsenal:  # fmt: skip
     """Combine discs, kinds and shapes, add own lines, and measure what each reaches on the level."""
-    rows, disc, kind, line = [], [], [], []
+    rows, disc, kind, line, arm_m = [], [], [], [], []
 
     def add(d: int, arm: Arm, angles_deg: tuple[float, float, float], place: int) -> None:
         hyzer, nose, launch = (math.radians(a) for a in angles_deg)
-        speed_m_s = grip_share(discs[d].speed) * arm[2]
-        rows.append(Release(speed_m_s, arm[1], hyzer, nose, launch, height_m=RELEASE_HEIGHT_M).row())
+        speed_m_s = grip_share(discs[d].speed) * arm.speed_m_s
+        rows.append(Release(speed_m_s, arm.throw, hyzer, nose, launch, height_m=RELEASE_HEIGHT_M).row())
+        arm_m.append(arm.distance_m)
         disc.append(d)
-        kind.append(PLANNED_KINDS.index(arm[0]))
+        kind.append(KINDS.index(arm.kind))
         line.append(place)
 
     for d in range(len(discs)):
         for arm in arms:
-            for hyzer_deg, launch_deg in SHAPES_BY_KIND.get(arm[0], shapes_deg):
-                add(d, arm, (hyzer_deg, 0.0, launch_deg), -1)
-    arm_of = {arm[0]: arm for arm in arms}
+            nose_deg = math.degrees(USUAL_NOSE_RAD) if arm.kind in HANDS else 0.0
+            for hyzer_deg, launch_deg in SHAPES_BY_KIND.get(arm.kind, shapes_deg):
+                add(d, arm, (hyzer_deg, nose_deg, launch_deg), -1)
+    arm_of = {arm.kind: arm for arm in arms}
     for place, own in enumerate(lines):
         if own.kind in arm_of and own.disc in discs:
             angles = (own.hyzer_deg, own.nose_deg, own.launch_deg)
             add(discs.index(own.disc), arm_of[own.kind], angles, place)
     mean = np.array(rows).reshape(-1, RELEASE_SIZE)
-    aero = np.array([aero_row(d) for d in discs])
+    bodies = bodies_of(discs)
     discs_index = np.array(disc, np.int64)
-    reach, drift = _reach(mean, discs_index, aero)
-    return Arsenal(discs, aero, discs_index, np.array(kind, np.int64), mean, reach, drift,
-                   np.array(line, np.int64), lines)  # fmt: skip
+    kinds, far_m = np.array(kind, np.int64), np.array(arm_m)
+    reach, drift, most = _reach(mean, discs_index, bodies, np.isin(kinds, ROLLER_KINDS), far_m)
+    able = np.flatnonzero(most > 0.0)
+    return Arsenal(discs, bodies, discs_index[able], kinds[able], mean[able], reach[able], drift[able],
+                   most[able], far_m[able], np.array(line, np.int64)[able], lines)  # fmt: skip
 
 
 def approach_discs(discs: tuple[Disc, ...]) -> tuple[Disc, ...]:
@@ -154,18 +196,27 @@ def approach_discs(discs: tuple[Disc, ...]) -> tuple[Disc, ...]:
 
 
 def at_power(mean: NDArray[np.float64], power: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Full-power releases [n, RELEASE_SIZE] scaled to shares of full power [n]."""
+    """Full-power releases [n, RELEASE_SIZE] scaled to shares of full power [n]; slow throws spin more."""
     scaled = mean.copy()
     scaled[:, SPEED] *= power
-    scaled[:, SPIN] *= power
+    scaled[:, SPIN] *= power * slow_spin(scaled[:, SPEED]) / slow_spin(mean[:, SPEED])
     return scaled
 
 
-def _reach(mean: NDArray, disc: NDArray, aero: NDArray) -> tuple[NDArray, NDArray]:
+def _reach(
+    mean: NDArray, disc: NDArray, bodies: NDArray, roller: NDArray[np.bool_], arm_m: NDArray
+) -> tuple[NDArray, NDArray, NDArray]:
+    """Distance, bearing by power, and most power, of full-power releases [m]; see `Arsenal`."""
     m, p = len(mean), len(POWERS)
     releases = at_power(np.repeat(mean, p, axis=0), np.tile(POWERS, m))
-    zeros = np.zeros((m * p, 2))
-    out = fly_many(releases, np.repeat(disc, p), aero, zeros, Air().density_kg_m3,
-                   np.zeros(m * p, np.int64), open_field())  # fmt: skip
-    x, y = out[:, b.REST_X].reshape(m, p), out[:, b.REST_Y].reshape(m, p)
-    return np.maximum.accumulate(np.hypot(x, y), axis=1), np.arctan2(y, x)
+    out = Range().fly(bodies, np.repeat(disc, p), releases)
+    x, y = out.rest_x_m.reshape(m, p), out.rest_y_m.reshape(m, p)
+    carry = np.hypot(out.carry_x_m, out.carry_y_m).reshape(m, p)
+    ran = np.hypot(out.rest_x_m - out.carry_x_m, out.rest_y_m - out.carry_y_m).reshape(m, p)
+    fit = roller[:, None] | ((ran <= ROLLS_M) & (carry <= MOST_OVER * arm_m[:, None]))
+    steps = np.logical_and.accumulate(fit, axis=1).sum(axis=1)
+    last = np.maximum(steps - 1, 0)
+    held = np.minimum(np.arange(p), last[:, None])
+    reach = np.take_along_axis(np.maximum.accumulate(np.hypot(x, y), axis=1), held, axis=1)
+    drift = np.take_along_axis(np.arctan2(y, x), held, axis=1)
+    return reach, drift, np.where(steps > 0, POWERS[last], 0.0)

@@ -7,9 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, HYZER, SIDE, X, Y
-from ypodrome.core.flight.simulate import fly_many
+from ypodrome.core.flight.simulate import Flights
 from ypodrome.core.hole.rules import Outcome, resolve
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -24,9 +23,9 @@ UNKNOWN_GROUND_M = 4.0
 
 @dataclass(frozen=True)
 class Cloud:
-    """m throws drawn k times: results [m, k, OUT_SIZE] and outcome arrays of length m k."""
+    """m throws drawn k times: flights [m, k] and outcome arrays of length m k."""
 
-    flown: NDArray[np.float64]
+    flown: Flights
     outcome: Outcome
     draws: int
 
@@ -39,48 +38,40 @@ def draw_cloud(
     not to be compared may be given the number of a luck each [m], so that their errors are not one."""
     luck = np.zeros(len(throws), np.int64) if luck is None else luck
     z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
-    factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet)
+    rim = arsenal.rim_over(throws.combo, throws.power)
+    factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet, rim)
     factors = factors * arsenal.practice_factor(throws.combo)
-    releases = scatter(throws.release, situation.thrower.spread, factors, z)
+    sizes = situation.sizes[arsenal.kind[throws.combo]]
+    releases = scatter(throws.release, sizes, factors, z, situation.thrower.fault_share)
     m, k = releases.shape[:2]
     flat = releases.reshape(m * k, -1)
-    flown = fly_many(
-        flat,
+    flown = situation.range.fly(
+        arsenal.bodies,
         np.repeat(arsenal.disc[throws.combo], k),
-        arsenal.aero,
+        flat,
         gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2),
-        situation.air.density_kg_m3,
         (np.arange(1, k + 1) + k * luck[:, None]).ravel() + 1_000_003 * seed,
-        situation.scene.field,
     )
     _blur_unknown(situation.scene, flown, flat, seed)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
-    return Cloud(flown.reshape(m, k, b.OUT_SIZE), outcome, k)
+    return Cloud(flown.reshape(m, k), outcome, k)
 
 
-def _blur_unknown(scene: Scene, flown: NDArray[np.float64], releases: NDArray, seed: int) -> None:
-    """Scatter rests [n, OUT_SIZE] on ground nobody has looked at: slope, footing and edges of a green
+def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray, seed: int) -> None:
+    """Scatter rests [n] on ground nobody has looked at: slope, footing and edges of a green
     not seen may send a disc anywhere near, counted along the throw and towards its side."""
     for unknown in scene.unknowns:
         if unknown.what == "woods":
             continue
-        rows = holds(unknown.shape, flown[:, b.REST_X], flown[:, b.REST_Y])
+        rows = holds(unknown.shape, flown.rest_x_m, flown.rest_y_m)
         on, off = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(2, len(flown)))
         off = off * releases[:, SIDE]
         head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])
         moved = np.stack([on * head[0] - off * head[1], on * head[1] + off * head[0]], axis=1)
-        flown[np.ix_(rows, [b.REST_X, b.REST_Y])] += moved[rows]
+        flown.rest_x_m[rows] += moved[rows, 0]
+        flown.rest_y_m[rows] += moved[rows, 1]
 
 
-def mean_flights(situation: Situation, arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
-    """Results [n, OUT_SIZE] of the throws without scatter, in the scene with all that stands in it."""
-    n = len(throws)
-    return fly_many(
-        throws.release,
-        arsenal.disc[throws.combo],
-        arsenal.aero,
-        np.tile(situation.air.wind_vector(), (n, 1)),
-        situation.air.density_kg_m3,
-        np.zeros(n, np.int64),
-        situation.scene.field,
-    )
+def mean_flights(situation: Situation, arsenal: Arsenal, throws: Solved) -> Flights:
+    """Flights [n] of the throws without scatter, in the scene with all that stands in it."""
+    return situation.range.fly(arsenal.bodies, arsenal.disc[throws.combo], throws.release)

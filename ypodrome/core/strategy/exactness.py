@@ -8,9 +8,7 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, X, Y
-from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.rules import resolve
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
@@ -48,9 +46,9 @@ def windows(situation: Situation, arsenal: Arsenal, throws: Solved) -> list[Wind
     releases = np.repeat(throws.release, k, axis=0)
     releases[:, HEADING] += np.tile(np.radians(STRAYS_DEG), m)
     discs = np.repeat(arsenal.disc[throws.combo], k)
-    flown = _fly(situation, arsenal, releases, discs, np.zeros(m * k, np.int64))
+    flown = situation.range.fly(arsenal.bodies, discs, releases)
     outcome = resolve(situation.scene, flown, releases[:, [X, Y]])
-    stopped = (flown[:, b.AIR_HIT] > 0.5) | (flown[:, b.MET] > STOPPED)
+    stopped = flown.air_hit | (flown.exposure > STOPPED)
     bad = (stopped | outcome.out | outcome.mando | (outcome.lost > 0.5)).reshape(m, k)
     found = []
     for i in range(m):
@@ -60,15 +58,6 @@ def windows(situation: Situation, arsenal: Arsenal, throws: Solved) -> list[Wind
         away, by = min(nearest, default=(math.inf, FREE))
         found.append(_window(left, right, away, by))
     return found
-
-
-def _fly(
-    situation: Situation, arsenal: Arsenal, releases: NDArray, discs: NDArray, seeds: NDArray
-) -> NDArray[np.float64]:
-    winds = np.tile(situation.air.wind_vector(), (len(releases), 1))
-    return fly_many(
-        releases, discs, arsenal.aero, winds, situation.air.density_kg_m3, seeds, situation.scene.field
-    )
 
 
 def _clean(bad: NDArray[np.bool_]) -> tuple[int, int]:
@@ -99,11 +88,11 @@ def _trouble(situation: Situation, arsenal: Arsenal, release: NDArray, disc: int
     """How far away [m] a throw meets its trouble, and what that is."""
     releases = np.repeat(release[None], HIT_TRIES, axis=0)
     seeds = np.arange(1, HIT_TRIES + 1, dtype=np.int64)
-    flown = _fly(situation, arsenal, releases, np.full(HIT_TRIES, disc), seeds)
-    away = np.hypot(flown[:, b.REST_X] - release[X], flown[:, b.REST_Y] - release[Y])
-    hit = (flown[:, b.AIR_HIT] > 0.5) & (flown[:, b.HIT] >= 0)
+    flown = situation.range.fly(arsenal.bodies, np.full(HIT_TRIES, disc), releases, seeds=seeds)
+    away = np.hypot(flown.rest_x_m - release[X], flown.rest_y_m - release[Y])
+    hit = flown.air_hit & (flown.hit >= 0)
     if hit.sum() > HIT_TRIES // 3:
         names = situation.scene.packed[1]
-        return float(np.median(away[hit])), names[int(flown[hit][0, b.HIT])]
-    mando = flown[:, b.MANDO_MISS] > 0.5
+        return float(np.median(away[hit])), names[int(flown.hit[hit][0])]
+    mando = flown.mando_missed
     return float(np.median(away)), "the mandatory" if mando.any() else "out of bounds"

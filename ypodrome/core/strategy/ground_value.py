@@ -12,8 +12,8 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.clear_line import clear_shares
+from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
@@ -21,7 +21,7 @@ from ypodrome.core.strategy.crossing import barring, carried, clearances, room_m
 from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import Solved, heights, joined, solve
+from ypodrome.core.strategy.solve import Solved, joined, solve
 
 PUTT_LIMIT_M = 28.0
 """Beyond this nobody putts (chosen: under 6 % go in even for the best)."""
@@ -58,6 +58,7 @@ class GroundValue:
         self.situation = situation
         scene = situation.scene
         self.pin = np.array(scene.pin.at)
+        self._putting = situation.thrower.putting
         self.pin_z = float(heights(scene.field, self.pin[None])[0]) + scene.pin.raised_m
         self.lies = np.zeros((0, 2))
         self.outlooks = np.zeros((0, THROWS))
@@ -118,8 +119,14 @@ class GroundValue:
         field = self.situation.scene.field
         rise = self.pin_z - heights(field, lies)
         clear = clear_shares(field, lies, self.pin[0], self.pin[1])
-        putting = self.situation.thrower.putting
-        return putting.throws_left(distance, rise, self.situation.wind_m_s, THROWS, clear)
+        along, across = self._wind_on(lies, distance)
+        return self._putting.throws_left(distance, rise, THROWS, clear, along, across)
+
+    def _wind_on(self, lies: NDArray, distance: NDArray) -> tuple[NDArray, NDArray]:
+        """Wind along putts from lies [n, 2], positive from behind, and across them [m/s]."""
+        wind = np.array(self.situation.air.wind_vector())
+        way = (self.pin - lies) / np.maximum(distance, 1e-9)[:, None]
+        return way @ wind, way[:, 0] * wind[1] - way[:, 1] * wind[0]
 
     def _approach(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
         if not len(self.lies):
@@ -225,7 +232,7 @@ class GroundValue:
         here, there = carried(areas, scene.pin.at, lies), carried(areas, scene.pin.at, self.lies)
         fit = (here[:, None] == there).all(axis=2) & here.any(axis=1, keepdims=True)
         fit &= (away > LEAST_LAY_UP_M) & (away < LAY_UP_REACH * self.situation.approach_arsenal.farthest_m())
-        fit &= clearances(areas, self.lies) > room_m(self.situation.thrower.spread.aim_deg, away)
+        fit &= clearances(areas, self.lies) > room_m(self.situation.aim_deg, away)
         cost = np.where(fit, 1.0 + expected(self.outlooks), np.inf)
         rows = np.flatnonzero(cost.min(axis=1) < worth)
         return rows, self.lies[cost[rows].argmin(axis=1)]
@@ -246,7 +253,7 @@ class GroundValue:
     def _promising(self, solved: Solved, n: int, m: int) -> NDArray[np.int64]:
         """For each lie the TRIED throws whose mean flight ends nearest and touches least."""
         out = mean_flights(self.situation, self.situation.approach_arsenal, solved)
-        stopped = 1.0 - np.exp(-out[:, b.MET]) * (1.0 - out[:, b.AIR_HIT])
+        stopped = 1.0 - np.exp(-out.exposure) * (1.0 - out.air_hit)
         cost = (solved.miss_m + 40.0 * stopped).reshape(n, m)
         best = np.argsort(cost, axis=1, kind="stable")[:, :TRIED]
         return (best + np.arange(n)[:, None] * m).ravel()

@@ -5,27 +5,26 @@ from __future__ import annotations
 import math
 
 import numpy as np
-from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
+from ypodrome.core.thrower import ROLLERS
 
-NAMED_BY_KIND = {"overhand": "tomahawk", "thumber": "thumber"}
+NAMED_BY_KIND = {"tomahawk": "tomahawk", "thumber": "thumber"}
 TUNNEL_APEX_M = 3.0
 OVER_THE_TOP_M = 14.0
 """Highest point below which a straight line is a tunnel shot, and above which it goes over what
 stands in the way (chosen)."""
 
 
-def line_name(kind: str, hyzer_deg: float, launch_deg: float, out: NDArray[np.float64]) -> str:
-    """What players would call a mean flight: kind, release angles and result row [OUT_SIZE]."""
+def line_name(kind: str, hyzer_deg: float, launch_deg: float, out: np.record) -> str:
+    """What players would call a mean flight: kind, release angles and results by name."""
     if kind in NAMED_BY_KIND:
         return NAMED_BY_KIND[kind]
-    if kind == "roller":
+    if kind in ROLLERS:
         return "roller" if _ran_m(out) > 8 else "cut roller, held up"
     distance = _ran_m(out)
-    landing = math.degrees(out[b.LANDING_HYZER_RAD])
-    least = math.degrees(out[b.LEAST_BANK_RAD])
-    descent = math.degrees(out[b.DESCENT_RAD])
+    landing = math.degrees(out.landing_hyzer_rad)
+    least = math.degrees(out.least_bank_rad)
+    descent = math.degrees(out.descent_rad)
     if hyzer_deg >= 40:
         return "spike hyzer" if descent > 40 else "deep hyzer"
     if hyzer_deg <= -5:
@@ -38,18 +37,18 @@ def line_name(kind: str, hyzer_deg: float, launch_deg: float, out: NDArray[np.fl
         if launch_deg >= 18:
             return "stall hyzer"
         return "skip hyzer" if distance > 8 and descent < 22 else "stock hyzer"
-    if out[b.APEX_M] < TUNNEL_APEX_M:
+    if out.apex_m < TUNNEL_APEX_M:
         return "tunnel shot"
-    if out[b.APEX_M] > OVER_THE_TOP_M:
+    if out.apex_m > OVER_THE_TOP_M:
         return "over the top"
     if landing > 25:
         return "straight, late fade"
     return "straight"
 
 
-def _ran_m(out: NDArray[np.float64]) -> float:
+def _ran_m(out: np.record) -> float:
     """Ground play: from first contact to rest [m]."""
-    return math.hypot(out[b.REST_X] - out[b.CARRY_X], out[b.REST_Y] - out[b.CARRY_Y])
+    return math.hypot(out.rest_x_m - out.carry_x_m, out.rest_y_m - out.carry_y_m)
 
 
 def power_words(power: float) -> str:

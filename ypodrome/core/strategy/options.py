@@ -10,20 +10,19 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.disc import Disc
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE
-from ypodrome.core.flight.simulate import fly_row
+from ypodrome.core.flight.simulate import Flights
+from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.strategy.aim import aim_left_deg, aim_offset_m, aim_point
-from ypodrome.core.strategy.arsenal import PLANNED_KINDS
 from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
 from ypodrome.core.strategy.exactness import Window
 from ypodrome.core.strategy.lines import line_name
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.search import Judged
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import heights
+from ypodrome.core.thrower import KINDS
 
 SMALL_MISS = 0.7
 """Standard deviations within which a throw counts as no miss (chosen)."""
@@ -121,11 +120,8 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
     rows = slice(i * cloud.draws, (i + 1) * cloud.draws)
     rests, lies = cloud.outcome.rest[rows], cloud.outcome.lie[rows]
     lie = (float(release[0]), float(release[1]))
-    mean = fly_row(
-        judged.arsenal.aero[judged.arsenal.disc[combo]], release, situation.air.wind_vector(),
-        situation.air.density_kg_m3, scene.field,
-    )  # fmt: skip
-    kind = PLANNED_KINDS[int(judged.arsenal.kind[combo])]
+    mean = situation.range.follow(judged.arsenal.bodies[judged.arsenal.disc[combo]], release)
+    kind = KINDS[int(judged.arsenal.kind[combo])]
     outlook = judged.outlooks[i].mean(axis=0)
     left, long_ = _against_pin(lie, scene.pin.at, np.median(rests, axis=0))
     along, across = _spread(lie, rests)
@@ -242,7 +238,7 @@ def _chances(situation: Situation, judged: Judged, i: int, outlook: NDArray, thr
         "circle2": float((inside & (distance <= CIRCLE_2_M)).mean()),
         "ob": float(o.out[rows].mean()),
         "lost": float(o.lost[rows].mean()),
-        "obstacle": float(cloud.flown[i, :, b.AIR_HIT].mean()),
+        "obstacle": float(cloud.flown.air_hit[i].mean()),
         "mando": float(o.mando[rows].mean()),
         "holed": float(o.holed[rows].mean()),
         "birdie_or_better": birdie,
@@ -251,10 +247,10 @@ def _chances(situation: Situation, judged: Judged, i: int, outlook: NDArray, thr
     }
 
 
-def _stopped_by(situation: Situation, flown: NDArray) -> dict[str, float]:
+def _stopped_by(situation: Situation, flown: Flights) -> dict[str, float]:
     """Share of throws stopped in the air by each named obstacle, most often first."""
     names = situation.scene.packed[1]
-    hits = flown[(flown[:, b.AIR_HIT] > 0.5) & (flown[:, b.HIT] >= 0), b.HIT].astype(int)
+    hits = flown.hit[flown.air_hit & (flown.hit >= 0)].astype(int)
     shares: dict[str, float] = {}
     for number in hits:
         shares[names[number]] = shares.get(names[number], 0.0) + 1.0 / len(flown)

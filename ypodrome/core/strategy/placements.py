@@ -102,7 +102,7 @@ def _either_side(situation: Situation, lie: NDArray, chosen: Spots, best: NDArra
     if not areas:
         return chosen
     every = np.concatenate([chosen, best])
-    room = room_m(situation.thrower.spread.aim_deg, np.hypot(*(every - lie).T))
+    room = room_m(situation.aim_deg, np.hypot(*(every - lie).T))
     side = carried(areas, at, every).sum(axis=1)
     side[clearances(areas, every) < room] = -1
     taken = len(chosen)

@@ -10,6 +10,7 @@ import numpy as np
 
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.release import HEADING, X, Y, Z
+from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.sight import cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_power
@@ -20,7 +21,7 @@ from ypodrome.core.strategy.options import Option, option_from
 from ypodrome.core.strategy.ranking import routes
 from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import Solved, heights, joined, solve
+from ypodrome.core.strategy.solve import Solved, joined, solve
 from ypodrome.core.strategy.why import reasons
 
 MOST_OPTIONS = 6
@@ -34,6 +35,9 @@ about these; the player chooses)."""
 TIE = 0.03
 """Throws within which two options cannot be told apart by their draws (chosen: about the standard error
 of the difference; seeds move a hole by 0.01 to 0.05)."""
+
+FLAT_LAUNCH_DEG = 11.5
+"""Launch of the flat throw that distances are compared by: the reference throw's."""
 
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
@@ -122,7 +126,7 @@ def plays_like_m(situation: Situation) -> float:
     scene, arsenal = situation.scene, situation.arsenal
     lie, pin = np.array(scene.tee.at), np.array(scene.pin.at)
     distance = scene.distance_m
-    flat = (np.abs(arsenal.hyzer_deg) < 0.5) & (np.abs(arsenal.launch_deg - 9.0) < 1.0)
+    flat = (np.abs(arsenal.hyzer_deg) < 0.5) & (np.abs(arsenal.launch_deg - FLAT_LAUNCH_DEG) < 1.0)
     reach = arsenal.reach[:, -1]
     able = np.flatnonzero(flat & (reach > 1.15 * distance))
     if not len(able):

@@ -14,10 +14,9 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
 from ypodrome.core.hole.features import Area, Point
-from ypodrome.core.strategy.arsenal import Arsenal
+from ypodrome.core.strategy.arsenal import ROLLER_KINDS, ROLLS_M, Arsenal
 from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
 from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
 from ypodrome.core.strategy.ground_value import GroundValue
@@ -132,7 +131,7 @@ def search(
     ranked = leaders(arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind)
     aims = _aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m)
     ranked = best_variants(ranked, [rank(aim, effort.aim_draws) for aim in aims])
-    powers = _power_variants(ranked.throws)
+    powers = _power_variants(arsenal, ranked.throws)
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
     ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3)
     return _judge(situation, value, arsenal, ranked.throws, effort.final_draws)
@@ -212,7 +211,9 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     kinds = arsenal.group[solved.combo]
     solved = solved.take(np.flatnonzero(tame | ~np.isin(kinds, kinds[tame])))
     out = mean_flights(situation, arsenal, solved)
-    stopped = out[:, b.MET] + 5.0 * (out[:, b.AIR_HIT] + out[:, b.MANDO_MISS])
+    rolled = ~np.isin(arsenal.kind[solved.combo], ROLLER_KINDS)
+    rolled &= np.hypot(out.rest_x_m - out.carry_x_m, out.rest_y_m - out.carry_y_m) > ROLLS_M
+    stopped = out.exposure + 5.0 * (out.air_hit | out.mando_missed | rolled)
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
 
 
@@ -226,10 +227,10 @@ def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray, steps_m: tuple[flo
     return variants
 
 
-def _power_variants(solved: Solved) -> list[Solved]:
+def _power_variants(arsenal: Arsenal, solved: Solved) -> list[Solved]:
     variants = []
     for step in POWER_STEPS:
-        power = np.clip(solved.power + step, LEAST_POWER, 1.0)
+        power = np.clip(solved.power + step, LEAST_POWER, arsenal.most[solved.combo])
         release = solved.release.copy()
         release[:, SPEED] *= power / solved.power
         release[:, SPIN] *= power / solved.power

@@ -5,21 +5,22 @@ from __future__ import annotations
 from dataclasses import dataclass
 from functools import cached_property
 
+import numpy as np
+from numpy.typing import NDArray
+
 from ypodrome.core.disc import Disc
-from ypodrome.core.flight.simulate import Air
+from ypodrome.core.flight.simulate import Air, Range
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.arsenal import (
     APPROACH_SHAPES_DEG,
     HANDS,
-    OVERHEAD,
-    PLANNED_KINDS,
     Arm,
     Arsenal,
     StockLine,
     approach_discs,
     build_arsenal,
 )
-from ypodrome.core.thrower import Thrower
+from ypodrome.core.thrower import KINDS, OVERHEAD, Thrower
 
 POSTURES = ("par", "even", "attack")
 
@@ -54,17 +55,28 @@ class Situation:
         off = set(self.without)
         if not self.scene.line.overhead_allowed:
             off.update(OVERHEAD)
-        return tuple(k for k in PLANNED_KINDS if k in self.thrower.max_distance_m and k not in off)
+        return tuple(k for k in KINDS if k in self.thrower.max_distance_m and k not in off)
 
     @property
     def arms(self) -> tuple[Arm, ...]:
         """Kind, throw and full release speed of each kind that is on today."""
         t = self.thrower
-        return tuple((k, t.throw(k), t.arm_speed_m_s(k)) for k in self.kinds)
+        return tuple(Arm(k, t.throw(k), t.arm_speed_m_s(k), t.max_distance_m[k]) for k in self.kinds)
+
+    @cached_property
+    def range(self) -> Range:
+        """The hole and its air, to throw in."""
+        return Range(self.air, self.scene.field)
+
+    @cached_property
+    def sizes(self) -> NDArray[np.float64]:
+        """Standard deviations of every kind of throw [len(KINDS), 6]."""
+        return np.array([self.thrower.spread_of(k).sizes for k in KINDS])
 
     @property
-    def wind_m_s(self) -> float:
-        return self.air.wind.speed_m_s
+    def aim_deg(self) -> float:
+        """Spread of aim of the player's steadiest kind of throw."""
+        return min(self.thrower.spread_of(k).aim_deg for k in self.kinds)
 
     @cached_property
     def arsenal(self) -> Arsenal:
@@ -74,5 +86,5 @@ class Situation:
     @cached_property
     def approach_arsenal(self) -> Arsenal:
         """The smaller choice that values lies on the way."""
-        plain = tuple(arm for arm in self.arms if arm[0] in HANDS)
+        plain = tuple(arm for arm in self.arms if arm.kind in HANDS)
         return build_arsenal(approach_discs(self.bag), plain or self.arms, APPROACH_SHAPES_DEG)

@@ -7,10 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight import batch as b
 from ypodrome.core.flight.release import HEADING, RELEASE_SIZE, X, Y, Z
-from ypodrome.core.flight.simulate import Air, fly_many
-from ypodrome.core.ground.field import Field, height_batch
+from ypodrome.core.flight.simulate import Air, Range
+from ypodrome.core.ground.field import Field, heights
 from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, Arsenal, at_power
 
 LEAST_POWER = 0.3
@@ -51,13 +50,6 @@ def joined(parts: list[Solved]) -> Solved:
     )
 
 
-def heights(field: Field, points: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Ground height [n] at points [n, 2], as the compiled loop reads it."""
-    out = np.empty(len(points))
-    height_batch(field, np.ascontiguousarray(points), out)
-    return out
-
-
 def _by_power(table: NDArray, power: NDArray) -> tuple[NDArray, NDArray]:
     """Value and slope per unit of power, of rows of a table over POWERS."""
     step = POWERS[1] - POWERS[0]
@@ -82,10 +74,10 @@ def solve(
     base = heights(field, lies)
     rise = heights(field, targets) - base
     table = arsenal.reach[combo]
-    power = _first_power(table, distance + FEET_PER_FOOT * rise)
+    most = arsenal.most[combo]
+    power = np.minimum(_first_power(table, distance + FEET_PER_FOOT * rise), most)
     aim = -_by_power(arsenal.drift[combo], power)[0]
-    winds = np.tile(air.wind_vector(), (len(combo), 1))
-    seeds = np.zeros(len(combo), np.int64)
+    ground = Range(air, field)
     mean = arsenal.mean[combo]
     release = np.empty((len(combo), RELEASE_SIZE))
     for turn in range(rounds + 1):
@@ -93,13 +85,13 @@ def solve(
         release[:, X], release[:, Y] = lies[:, 0], lies[:, 1]
         release[:, Z] = base + RELEASE_HEIGHT_M
         release[:, HEADING] = bearing + aim
-        out = fly_many(release, arsenal.disc[combo], arsenal.aero, winds, air.density_kg_m3, seeds, field)
-        dx, dy = out[:, b.REST_X] - lies[:, 0], out[:, b.REST_Y] - lies[:, 1]
-        miss = np.hypot(out[:, b.REST_X] - targets[:, 0], out[:, b.REST_Y] - targets[:, 1])
+        out = ground.fly(arsenal.bodies, arsenal.disc[combo], release)
+        dx, dy = out.rest_x_m - lies[:, 0], out.rest_y_m - lies[:, 1]
+        miss = np.hypot(out.rest_x_m - targets[:, 0], out.rest_y_m - targets[:, 1])
         if turn == rounds:
             break
         slope = np.maximum(_by_power(table, power)[1], 0.3 * distance)
-        power = np.clip(power + 0.9 * (distance - np.hypot(dx, dy)) / slope, LEAST_POWER, 1.0)
+        power = np.clip(power + 0.9 * (distance - np.hypot(dx, dy)) / slope, LEAST_POWER, most)
         off = np.arctan2(dy, dx) - bearing
         aim = aim - np.arctan2(np.sin(off), np.cos(off))
     return Solved(combo, release, power, miss, aim)

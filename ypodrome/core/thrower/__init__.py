@@ -1,7 +1,20 @@
-"""The thrower: arm, spread, putting."""
+"""The thrower: arm, spread, faults, putting."""
 
+from ypodrome.core.thrower.arms import KINDS, OVERHEAD, ROLLERS, distance_of_m, grip_share
 from ypodrome.core.thrower.putting import PuttingModel
-from ypodrome.core.thrower.spread import PRESETS, Spread
-from ypodrome.core.thrower.thrower import KINDS, SCRATCH, Thrower, grip_share
+from ypodrome.core.thrower.spread import PRESETS, Spread, spread_at
+from ypodrome.core.thrower.thrower import SCRATCH, Thrower
 
-__all__ = ["KINDS", "PRESETS", "SCRATCH", "PuttingModel", "Spread", "Thrower", "grip_share"]
+__all__ = [
+    "KINDS",
+    "OVERHEAD",
+    "PRESETS",
+    "ROLLERS",
+    "SCRATCH",
+    "PuttingModel",
+    "Spread",
+    "Thrower",
+    "distance_of_m",
+    "grip_share",
+    "spread_at",
+]

@@ -1,93 +1,191 @@
 """Making putts.
 
-After Gelman & Nolan, A Probability Model for Golf Putting (Teaching Statistics 24(3), 2002): a putt
-goes in when the error of its direction is smaller than the half angle of the target,
-P = 2 Φ(asin(R / d) / σ) - 1. There σ is one number. A disc golfer's make rates fall faster than
-that with distance, so here σ grows as a power of the distance, fitted to two make rates; with equal
-growth zero it is the published model.
+After Gelman & Nolan, A Probability Model for Golf Putting (Teaching Statistics 24(3), 2002): a putt goes in when
+the error of its direction is small enough. There is one error and it is the same angle at every distance. A disc
+golfer's putts err in direction and in height, both more than in proportion to the distance; the height decides
+how far a miss flies on. A few putts are simply thrown away.
 """
 
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
+from scipy.optimize import least_squares
 from scipy.special import ndtr, ndtri
 
-TARGET_HALF_WIDTH_M = 0.27
-"""Half the width of the chains that hold a disc: about 54 cm across [common practice]."""
+from ypodrome.core.thrower.level import PUTT_POWER, fault_share, putt_sigma
+
+HALF_WIDTH_M = HALF_HEIGHT_M = 0.30
+"""Half the chains' width with most of a disc's radius, and half the height that holds a disc: chains 54 cm
+across and 52 cm tall, from the sport's technical standards (from memory), a little more chosen."""
+
+HEIGHT_OVER_SIDE = 2.25
+"""Error of height over error to the side (fitted with the make rates in docs/level.md)."""
+
+DESCENT = 0.27
+"""Descent of a putt at the chains, about 15 degrees (chosen): height error over length error."""
+
+FAULT_LOST, FULL_FAULT_M = 0.47, 5.0
+"""Share of a player's faults that a putt from FULL_FAULT_M or farther is thrown away by, nearer in proportion
+less (share fitted, form chosen)."""
+
+PAST_M, PAST_SHARE = 1.6, 0.10
+"""A missed putt of the right length rests about this far past: a step, and a tenth of its length
+[common practice]."""
+
+DOWNHILL_RUN = 6.0
+STEEPEST = 0.15
+"""Extra share of the distance that a miss runs on where the ground falls away behind the basket: at 10 % down
+60 % of the putt, and no more beyond STEEPEST (chosen)."""
+
+UPHILL, DOWNHILL = 0.5, 0.3
+"""Metres of putt added per metre up or down to the chains (chosen: players find uphill a little harder than
+level, and fear downhill for what a miss does)."""
+
+LIFT_M, DRIFT_M = 0.055, 0.012
+"""Height and side [m] that a metre a second of wind moves a putt by, per metre of its length (flights of a
+putter; side chosen)."""
+
+MISJUDGED = 0.13
+"""Share of the wind a putter misjudges, gusts included (chosen)."""
 
 SHORTEST_M = 0.5
-
-SPREAD_PER_WIND = 0.05
-"""Growth of the spread per m/s of wind (chosen: a 5 m/s breeze takes a 35 % putt to about 29 %)."""
-
-COMEBACK_M = 1.6
-COMEBACK_SHARE = 0.10
-"""A missed putt rests about this far past: a step, and a tenth of its length [common practice]."""
-
-DOWNHILL_COMEBACK = 6.0
-"""Extra share per unit of slope down behind the basket: at 10 % down, 60 % of the putt (chosen)."""
-
-UPHILL_LENGTH = 1.5
-"""Metres of putt added per metre of rise to the chains (chosen; cf. 3 for drives)."""
+NODES = ndtri((np.arange(15) + 0.5) / 15)
+GRID_M = np.concatenate([np.arange(0.5, 12.0, 0.5), np.arange(12.0, 30.0), np.arange(30.0, 61.0, 5.0)])
+ROUNDS = 10
 
 
 @dataclass(frozen=True)
 class PuttingModel:
-    """Direction spread `sigma_5` [rad] at five metres, growing with distance to `power`."""
+    """Error to the side `sigma_5` [rad] at five metres, growing with distance to `power` besides, and the share
+    of putts thrown away."""
 
     sigma_5: float
-    power: float
+    power: float = PUTT_POWER
+    lost: float = 0.0
 
     @classmethod
-    def from_make_rates(cls, at_5_m: float, at_10_m: float) -> PuttingModel:
-        """The model through two make rates, each strictly between 0 and 1, the nearer higher."""
-        for name, rate in (("make_at_5_m", at_5_m), ("make_at_10_m", at_10_m)):
-            if not 0.0 < rate < 1.0:
-                raise ValueError(f"{name} must be between 0 and 1, got {rate}")
-        if at_10_m >= at_5_m:
-            raise ValueError("make_at_10_m must be lower than make_at_5_m")
-        near, far = _sigma(5.0, at_5_m), _sigma(10.0, at_10_m)
-        return cls(near, math.log(far / near) / math.log(2.0))
+    def rated(cls, rating: float) -> PuttingModel:
+        """Putting of a rating."""
+        return cls(putt_sigma(rating), PUTT_POWER, FAULT_LOST * fault_share(rating))
 
-    def make(self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, wind_m_s: float = 0.0) -> NDArray:
+    @classmethod
+    def declared(cls, rates: Sequence[tuple[float, float]], lost: float = 0.0) -> PuttingModel:
+        """Through, or nearest to, make rates: pairs of distance [m] and share, falling with distance."""
+        _check(rates)
+        d, share = np.array(sorted(rates)).T
+        lost = min(lost, 0.5 * float(1.0 - share.max()))
+
+        def off(x: NDArray[np.float64]) -> NDArray[np.float64]:
+            model = cls(math.exp(x[0]), PUTT_POWER if len(d) == 1 else float(x[-1]), lost)
+            return np.asarray(ndtri(np.clip(model.make(d), 1e-9, 1 - 1e-9)) - ndtri(share))
+
+        start = [math.log(0.015), PUTT_POWER][: min(2, len(d))]
+        x = least_squares(off, start, xtol=1e-12, ftol=1e-12, gtol=1e-12).x
+        return cls(math.exp(x[0]), PUTT_POWER if len(d) == 1 else float(x[-1]), lost)
+
+    def side_m(self, distance_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Error to the side at the basket [m]."""
+        return np.asarray(self.sigma_5 * (distance_m / 5.0) ** self.power * distance_m)
+
+    def errors(
+        self, length_m: NDArray[np.float64], along_m_s: ArrayLike = 0.0, across_m_s: ArrayLike = 0.0
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Errors [m] to the side and in height, in a wind along the putt and across it."""
+        side = self.side_m(length_m)
+        wind = MISJUDGED * length_m
+        high = np.hypot(HEIGHT_OVER_SIDE * side, LIFT_M * wind * np.abs(along_m_s))
+        return np.hypot(side, DRIFT_M * wind * np.abs(across_m_s)), high
+
+    def make(
+        self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, along_m_s: ArrayLike = 0.0,
+        across_m_s: ArrayLike = 0.0,
+    ) -> NDArray[np.float64]:  # fmt: skip
         """Chance of making a putt of this length [m], rise to the basket [m] and wind [m/s]."""
-        length = np.asarray(distance_m, float) + UPHILL_LENGTH * np.maximum(rise_m, 0.0)
-        length = np.maximum(length, SHORTEST_M)
-        sigma = self.sigma_5 * (length / 5.0) ** self.power * (1.0 + SPREAD_PER_WIND * wind_m_s)
-        angle = np.arcsin(np.minimum(1.0, TARGET_HALF_WIDTH_M / length))
-        return np.asarray(2.0 * ndtr(angle / sigma) - 1.0)
+        length = plays_m(distance_m, rise_m)
+        return self._held(length, *self.errors(length, along_m_s, across_m_s))
+
+    def _held(self, length: NDArray, side: NDArray, high: NDArray) -> NDArray[np.float64]:
+        thrown_away = self.lost * np.minimum(1.0, length / FULL_FAULT_M)
+        wide, tall = 2.0 * ndtr(HALF_WIDTH_M / side) - 1.0, 2.0 * ndtr(HALF_HEIGHT_M / high) - 1.0
+        return np.asarray((1.0 - thrown_away) * wide * tall)
 
     def throws_left(
-        self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, wind_m_s: float = 0.0, size: int = 8,
-        clear: ArrayLike = 1.0,
+        self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, size: int = 8, clear: ArrayLike = 1.0,
+        along_m_s: ArrayLike = 0.0, across_m_s: ArrayLike = 0.0,
     ) -> NDArray[np.float64]:  # fmt: skip
         """Chances [..., size] of holing out in 1, 2, ... throws when every throw is a putt.
 
-        A miss leaves a come-back putt, longer when the ground falls away behind the basket (a
-        basket above the putter has its slope on the putter's side, and no such run). `clear` is the
-        share of first putts that branches let through; one they stop counts as missed.
+        A miss flies past by its error of length, farther where the ground falls away behind the basket (a
+        basket above the putter has its slope on the putter's side, and no such run). `clear` is the share
+        of first putts that branches let through; one they stop counts as missed.
         """
-        d = np.asarray(distance_m, float)
-        rise = np.broadcast_to(np.asarray(rise_m, float), d.shape)
-        slope_down = np.maximum(0.0, -rise / np.maximum(d, 3.0))
-        first = self.make(d, rise, wind_m_s) * np.asarray(clear, float)
-        back_m = COMEBACK_M + d * (COMEBACK_SHARE + DOWNHILL_COMEBACK * np.minimum(slope_down, 0.15))
-        second = self.make(np.minimum(back_m, 0.7 * d + COMEBACK_M), 0.0, wind_m_s)
-        third = self.make(COMEBACK_M, 0.0, wind_m_s)
-        chances = np.zeros((*d.shape, size))
-        chances[..., 0] = first
-        chances[..., 1] = (1.0 - first) * second
-        left = (1.0 - first) * (1.0 - second)
-        for k in range(2, size):
-            share = third if k < size - 1 else 1.0
-            chances[..., k] = left * share
-            left = left * (1.0 - share)
-        return chances
+        given = np.broadcast_arrays(distance_m, rise_m, clear, along_m_s, across_m_s)
+        d, rise, free, along, across = (np.ravel(x).astype(float) for x in given)
+        length = plays_m(d, rise)
+        side, high = self.errors(length, along, across)
+        made = self._held(length, side, high) * free
+        falls = np.minimum(np.maximum(0.0, -rise / np.maximum(d, 3.0)), STEEPEST)
+        rest, weight = _rests(d, side, high, d * DOWNHILL_RUN * falls)
+        later = np.stack([np.interp(rest, GRID_M, column) for column in flat_table(self, size).T], -1)
+        after = np.einsum("nk,nkt->nt", weight, later) * (1.0 - made)[:, None]
+        chances = np.column_stack([made, after[:, :-1]])
+        chances[:, -1] += after[:, -1]
+        return chances.reshape(*given[0].shape, size)
 
 
-def _sigma(distance_m: float, make: float) -> float:
-    return float(math.asin(TARGET_HALF_WIDTH_M / distance_m) / ndtri((1.0 + make) / 2.0))
+def plays_m(distance_m: ArrayLike, rise_m: ArrayLike) -> NDArray[np.float64]:
+    """Length a putt plays [m] with its rise to the basket."""
+    rise = np.asarray(rise_m, float)
+    length = np.asarray(distance_m, float) + UPHILL * np.maximum(rise, 0.0) + DOWNHILL * np.maximum(-rise, 0.0)
+    return np.maximum(length, SHORTEST_M)
+
+
+def _rests(
+    d: NDArray[np.float64], side: NDArray[np.float64], high: NDArray[np.float64], run: NDArray[np.float64]
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+    """Distances [n, NODES] from which missed putts from d [n] are putted again, and the chance of each."""
+    length = high[:, None] / DESCENT * NODES
+    wide = 2.0 * ndtr(HALF_WIDTH_M / side) - 1.0
+    weight = np.where(np.abs(length) < HALF_HEIGHT_M / DESCENT, 1.0 - wide[:, None], 1.0) + 1e-12
+    past = np.maximum(PAST_M + PAST_SHARE * d[:, None] + length, 1.0 - d[:, None])
+    past = past + np.where(past > 0.0, 1.0, 0.0) * run[:, None]
+    return np.hypot(past, np.maximum(side[:, None], 0.3)), weight / weight.sum(axis=1, keepdims=True)
+
+
+@lru_cache(maxsize=128)
+def flat_table(model: PuttingModel, size: int) -> NDArray[np.float64]:
+    """Chances [len(GRID_M), size] of holing out in 1, 2, ... putts on the flat, by rounds of putting again."""
+    side, high = model.errors(GRID_M)
+    made = model._held(GRID_M, side, high)
+    rest, weight = _rests(GRID_M, side, high, np.zeros_like(GRID_M))
+    table = np.zeros((len(GRID_M), size))
+    table[:, -1] = 1.0
+    for _ in range(ROUNDS):
+        again = np.stack([np.interp(rest, GRID_M, column) for column in table.T], -1)
+        after = np.einsum("nk,nkt->nt", weight, again) * (1.0 - made)[:, None]
+        table = np.column_stack([made, after[:, :-1]])
+        table[:, -1] += after[:, -1]
+    return table
+
+
+def _check(rates: Sequence[tuple[float, float]]) -> None:
+    """ValueError unless the rates are shares that fall with distance."""
+    if not rates:
+        raise ValueError("putting: name at least one distance and its make rate")
+    ordered = sorted(rates)
+    for distance, share in ordered:
+        if not (math.isfinite(distance) and 0.5 <= distance <= 60.0):
+            raise ValueError(f"putting: a distance must be between 0.5 and 60 m, got {distance:g}")
+        if not 0.0 < share < 1.0:
+            raise ValueError(f"putting: the make rate at {distance:g} m must be between 0 and 1, got {share:g}")
+    for (near, high), (far, low) in zip(ordered, ordered[1:], strict=False):
+        if far <= near or low >= high:
+            raise ValueError(
+                f"putting: the make rate at {far:g} m ({low:g}) must be lower than at {near:g} m ({high:g})"
+            )

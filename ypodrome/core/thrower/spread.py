@@ -7,17 +7,27 @@ from dataclasses import astuple, dataclass
 from functools import lru_cache
 
 import numpy as np
-from numpy.typing import NDArray
+from numpy.typing import ArrayLike, NDArray
 from scipy.special import ndtri
 from scipy.stats import qmc
 
 from ypodrome.core.air.wind import VEER_DEG, Wind
-from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPEED, SPIN
+from ypodrome.core.flight.release import (
+    FASTEST_M_S,
+    HEADING,
+    HYZER,
+    LAUNCH,
+    NOSE,
+    SIDE,
+    SPEED,
+    SPIN,
+)
+from ypodrome.core.thrower.level import FAULT_WIDTH, PRESET_RATINGS, spread_sizes
 
 
 @dataclass(frozen=True)
 class Spread:
-    """One standard deviation of each part of a release: percent or degrees."""
+    """One standard deviation of each part of a release at EASY_POWER: percent or degrees."""
 
     speed_pct: float
     aim_deg: float
@@ -31,15 +41,19 @@ class Spread:
             if not (math.isfinite(value) and 0.0 <= value <= 40.0):
                 raise ValueError(f"spread {name} must be between 0 and 40, got {value}")
 
+    @property
+    def sizes(self) -> NDArray[np.float64]:
+        """The same [6] as shares and radians."""
+        return np.array(astuple(self)) * np.array([0.01, *[math.pi / 180.0] * 4, 0.01])
 
-PRESETS = {
-    "new": Spread(6.0, 4.5, 7.0, 3.2, 3.2, 10.0),
-    "club": Spread(3.2, 2.4, 4.0, 1.6, 1.7, 7.0),
-    "advanced": Spread(2.3, 1.7, 2.9, 1.2, 1.3, 5.0),
-    "elite": Spread(1.6, 1.2, 2.1, 0.8, 0.9, 4.0),
-}
-"""Chosen so that a 90 m drive of a club player in still air rests within about 10 m either way of
-its mean two times in three, and an elite player's within half of that [common practice]."""
+
+def spread_at(rating: float) -> Spread:
+    """The spread of a rating."""
+    return Spread(*spread_sizes(rating))
+
+
+PRESETS = {name: spread_at(rating) for name, rating in PRESET_RATINGS.items()}
+"""Named by play, on the rating's scale."""
 
 NOSE_WITH_SPEED = 0.35
 """Correlation: a harder throw comes out nose up [common practice], size chosen."""
@@ -56,17 +70,33 @@ EASY_BEND_DEG, GROWTH_PER_BEND_DEG = 12.0, 0.02
 """Bend of a line up to which nothing is added, and what each degree more adds: nobody hits a mark by
 aiming 40° off it (chosen)."""
 
-COLUMNS, DIMENSIONS = 6, 8
-GUST, VEER = 6, 7
+EASY_POWER, EFFORT = 0.8, 1.1
+"""Share of full power a spread is stated for, and how much full effort widens it: 1 + 1.1 p³ over its value
+at EASY_POWER, smooth from a standstill to all-out (fitted with `level`)."""
+
+RIM_ROOM, GROWTH_PER_RIM, RIM_SOFT = 2.0, 0.022, 1.0
+"""Speed numbers over the least that reaches which cost nothing, what each more adds to the spread, and how
+softly that sets in: a wide rim is harder to hold on line than the throw needs [common practice], sizes chosen
+so that five numbers too many cost a tenth."""
+
+WET_GROWTH = 1.15
+"""A wet pad widens everything so much (chosen)."""
+
+MOST_STRETCH = (-0.7, 0.35)
+"""Bounds on the logarithm of how much harder a throw comes out: half as hard at worst, and hardly ever
+harder than an arm can (chosen)."""
+
+COLUMNS, DIMENSIONS = 6, 9
+GUST, VEER, FAULT = 6, 7, 8
 LEAST_TAIL = 1e-6
 """Draws are cut off at 4.75 standard deviations (chosen: a Sobol point may be exactly 0)."""
 
 
 @lru_cache(maxsize=64)
 def standard_draws(n: int, seed: int) -> NDArray[np.float64]:
-    """Standard normal draws [n, 8]: speed, aim, hyzer, nose, launch, spin, gust, veer; read-only.
+    """Standard normal draws [n, 9]: speed, aim, hyzer, nose, launch, spin, gust, veer, fault; read-only.
 
-    A scrambled Sobol sequence (Owen 1998) put through the normal quantile: it fills the eight
+    A scrambled Sobol sequence (Owen 1998) put through the normal quantile: it fills the nine
     dimensions more evenly than pseudo-random numbers, so that the mean of a cloud settles with a
     fifth of the draws on open ground and half of them in woods (benchmarks/noise.py). The same seed
     gives the same draws, so options compared with one seed meet the same luck.
@@ -82,48 +112,52 @@ def standard_draws(n: int, seed: int) -> NDArray[np.float64]:
 
 def growth(
     hyzer_rad: NDArray[np.float64], power: NDArray[np.float64], bend_rad: NDArray[np.float64],
-    wet: bool,
+    wet: bool, rim: ArrayLike = 0.0,
 ) -> NDArray[np.float64]:  # fmt: skip
     """Factor [n] on the whole spread of throws with these angles and shares of full power.
 
     `bend_rad` is the angle between the aim and the place the throw is meant to end: the farther a
-    line bends, the harder it is to judge. Forced angles, the in-between range of 85 to 95 %, full
-    effort and wet pads widen it; a standstill at less than 60 % on a short shot narrows it
+    line bends, the harder it is to judge. `rim` is how many speed numbers the disc has over the least that
+    reaches. Forced angles, effort and wet pads widen the spread too, an easy throw narrows it
     [common practice], sizes chosen.
     """
     hyzer_deg = np.degrees(hyzer_rad)
     factor = 1.0 + GROWTH_PER_HYZER_DEG * np.maximum(0.0, hyzer_deg - FORCED_HYZER_DEG)
     factor += GROWTH_PER_ANHYZER_DEG * np.maximum(0.0, -hyzer_deg - FORCED_ANHYZER_DEG)
-    factor = factor * np.where((power > 0.84) & (power < 0.96), 1.12, 1.0)
-    factor = factor * np.where(power >= 0.96, 1.2, 1.0)
-    factor = factor * np.where(power < 0.6, 0.85, 1.0)
+    factor = factor * (1.0 + EFFORT * power**3) / (1.0 + EFFORT * EASY_POWER**3)
     bend = np.maximum(0.0, np.degrees(np.abs(bend_rad)) - EASY_BEND_DEG)
     factor = factor * (1.0 + GROWTH_PER_BEND_DEG * bend)
-    return factor * (1.15 if wet else 1.0)
+    over = RIM_SOFT * np.logaddexp(0.0, (np.asarray(rim, float) - RIM_ROOM) / RIM_SOFT)
+    factor = factor * (1.0 + GROWTH_PER_RIM * over)
+    return np.asarray(factor * (WET_GROWTH if wet else 1.0))
 
 
 def scatter(
     releases: NDArray[np.float64],
-    spread: Spread,
+    sizes: NDArray[np.float64],
     factors: NDArray[np.float64],
     draws: NDArray[np.float64],
+    faults: float = 0.0,
 ) -> NDArray[np.float64]:
-    """Releases [m, k, RELEASE_SIZE] drawn around m mean releases with k draws [k, 8], or each with its
-    own [m, k, 8].
+    """Releases [m, k, RELEASE_SIZE] drawn around m mean releases with k draws [k, 9], or each with its
+    own [m, k, 9].
 
-    An aim error is counted towards the side of the throw's hyzer, so that the other hand's mirrored
-    throw errs the other way and the correlation with hyzer holds for both.
+    `sizes` [m, 6] are the spreads' standard deviations (`Spread.sizes`). A share `faults` of the draws are
+    simply bad: all of them errs FAULT_WIDTH times as much. An aim error is counted towards the side of the
+    throw's hyzer, so that the other hand's mirrored throw errs the other way and the correlation with hyzer
+    holds for both.
     """
-    sizes = np.array(astuple(spread)) * np.array([0.01, *[math.pi / 180.0] * 4, 0.01])
-    moved = factors[:, None, None] * draws[..., :COLUMNS] * sizes
+    bad = draws[..., FAULT] > ndtri(1.0 - faults) if faults > 0.0 else np.zeros(draws.shape[:-1], bool)
+    wide = np.where(bad, FAULT_WIDTH, 1.0)[..., None]
+    moved = factors[:, None, None] * draws[..., :COLUMNS] * wide * sizes[:, None, :]
     out = np.repeat(releases[:, None, :], draws.shape[-2], axis=1)
-    stretch = np.exp(moved[..., 0])
-    out[..., SPEED] = np.clip(out[..., SPEED] * stretch, 1.0, 45.0)
+    stretch = np.exp(np.clip(moved[..., 0], *MOST_STRETCH))
+    out[..., SPEED] = np.clip(out[..., SPEED] * stretch, 1.0, FASTEST_M_S)
     out[..., HEADING] += moved[..., 1] * releases[:, None, SIDE]
     out[..., HYZER] += moved[..., 2]
     out[..., NOSE] += moved[..., 3]
     out[..., LAUNCH] += moved[..., 4]
-    out[..., SPIN] *= stretch * np.exp(moved[..., 5])
+    out[..., SPIN] *= stretch * np.exp(np.clip(moved[..., 5], *MOST_STRETCH))
     return out
 
 

@@ -1,64 +1,91 @@
-"""Who throws: hand, arm speed by kind of throw, spread, putting."""
+"""Who throws: hand, arm by kind of throw, spread, faults, putting."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
 from dataclasses import dataclass, field
-from functools import lru_cache
 
-from scipy.optimize import brentq
-
-from ypodrome.core.disc import Disc
-from ypodrome.core.disc.aero import nominal_speed_m_s
-from ypodrome.core.flight import batch as b
-from ypodrome.core.flight.release import Release, Throw
-from ypodrome.core.flight.simulate import Air, fly
-from ypodrome.core.ground.field import open_field
+from ypodrome.core.flight.release import Throw
+from ypodrome.core.thrower.arms import (
+    CODES,
+    KINDS,
+    LONGEST_ENTRY_M,
+    LONGEST_M,
+    SHORTEST_ENTRY_M,
+    SHORTEST_M,
+    arm_speed_m_s,
+)
+from ypodrome.core.thrower.level import HIGHEST, LOWEST, MOST_FAULTS, PRESET_RATINGS, fault_share, rating_of
 from ypodrome.core.thrower.putting import PuttingModel
-from ypodrome.core.thrower.spread import PRESETS, Spread
+from ypodrome.core.thrower.spread import Spread, spread_at
 
-KINDS = ("backhand", "forehand", "overhand", "thumber", "roller")
-CODES = {"backhand": "HBH", "forehand": "HFH", "overhand": "HOH", "thumber": "HTH", "roller": "HBH"}
-"""Kinds of throw and the throw each is made with: a roller is a backhand set down on its edge."""
-
-LIMITS_M = (15.0, 200.0)
-
-SLOWEST_GRIP, DRIVER_SPEED, PUTTER_SPEED = 0.92, 9.0, 2.0
-"""Share of the arm's speed that a putter leaves with, and the speed numbers between which the share rises
-to the whole: a deep blunt rim cannot be gripped and ripped as a driver's [common practice], size chosen."""
-LAUNCHES_RAD = tuple(math.radians(a) for a in (8.0, 11.0, 14.0))
+USUAL_RATING = PRESET_RATINGS["club"]
 
 
 @dataclass(frozen=True)
 class Thrower:
-    """A player. `max_distance_m` by kind of throw; kinds left out are not thrown."""
+    """A player. `max_distance_m` by kind of throw; kinds left out are not thrown.
+
+    `rating` is the number on the sport's scale; it sets what is not given: spread, faults, putting. `spread`
+    is the player's own, `spreads` those of single kinds. `make_rates` are pairs of distance [m] and share made
+    on a flat calm green.
+    """
 
     name: str = "Player"
     hand: str = "right"
     units: str = "imperial"
-    spread: Spread = PRESETS["club"]
-    max_distance_m: dict[str, float] = field(default_factory=lambda: {"backhand": 100.0, "forehand": 80.0})
-    make_at_5_m: float = 0.9
-    make_at_10_m: float = 0.35
+    rating: float | None = None
+    spread: Spread | None = None
+    spreads: Mapping[str, Spread] = field(default_factory=dict)
+    faults: float | None = None
+    max_distance_m: Mapping[str, float] = field(
+        default_factory=lambda: {"backhand": 100.0, "forehand": 80.0}
+    )
+    make_rates: tuple[tuple[float, float], ...] = ()
 
     def __post_init__(self) -> None:
         if self.hand not in ("right", "left"):
             raise ValueError(f'hand must be "right" or "left", got "{self.hand}"')
         if self.units not in ("imperial", "metric"):
             raise ValueError(f'units must be "imperial" or "metric", got "{self.units}"')
-        for kind, distance_m in self.max_distance_m.items():
+        if self.rating is not None and not LOWEST <= self.rating <= HIGHEST:
+            raise ValueError(f"rating must be between {LOWEST:g} and {HIGHEST:g}, got {self.rating:g}")
+        if self.faults is not None and not 0.0 <= self.faults <= MOST_FAULTS:
+            raise ValueError(f"fault_share must be between 0 and {MOST_FAULTS:g}, got {self.faults:g}")
+        for kind in (*self.max_distance_m, *self.spreads):
             if kind not in KINDS:
-                raise ValueError(f"throws: unknown kind {kind}; known: {', '.join(KINDS)}")
-            low, high = LIMITS_M
-            if not low <= distance_m <= high:
+                raise ValueError(f"unknown kind of throw {kind}; known: {', '.join(KINDS)}")
+        for kind, distance_m in self.max_distance_m.items():
+            if not (math.isfinite(distance_m) and SHORTEST_M <= distance_m <= LONGEST_M):
                 raise ValueError(
-                    f"throws.{kind}.max_distance_m must be between {low:g} and {high:g}, got {distance_m}"
+                    f"throws.{kind}.max_distance_m must be between {SHORTEST_ENTRY_M:g} and "
+                    f"{LONGEST_ENTRY_M:g}, got {distance_m:g}"
                 )
+        if self.make_rates:
+            PuttingModel.declared(self.make_rates)
+
+    @property
+    def level(self) -> float:
+        """The rating, or what the spread stands for."""
+        if self.rating is not None:
+            return self.rating
+        return USUAL_RATING if self.spread is None else rating_of(self.spread.aim_deg)
+
+    @property
+    def fault_share(self) -> float:
+        """Share of throws that are simply bad."""
+        return fault_share(self.level) if self.faults is None else self.faults
 
     @property
     def putting(self) -> PuttingModel:
-        """Putting fitted to the two make rates."""
-        return PuttingModel.from_make_rates(self.make_at_5_m, self.make_at_10_m)
+        """Putting as declared, or as the rating has it."""
+        rated = PuttingModel.rated(self.level)
+        return PuttingModel.declared(self.make_rates, rated.lost) if self.make_rates else rated
+
+    def spread_of(self, kind: str) -> Spread:
+        """Spread of a kind of throw."""
+        return self.spreads.get(kind) or self.spread or spread_at(self.level)
 
     def throw(self, kind: str) -> Throw:
         """The throw of this kind with this player's hand."""
@@ -68,51 +95,12 @@ class Thrower:
         """Release speed [m/s] of a driver at full power for a kind of throw."""
         return arm_speed_m_s(self.max_distance_m[kind], kind)
 
-
-SCRATCH = Thrower(
-    "A scratch player",
-    spread=PRESETS["elite"],
-    max_distance_m={"backhand": 125.0, "forehand": 105.0},
-    make_at_5_m=0.97,
-    make_at_10_m=0.6,
-)
-"""The player that par is measured by: elite spread, 410 ft, six putts of ten from the circle's edge
-[common practice], figures chosen."""
+    def odd_arms(self) -> tuple[str, ...]:
+        """Kinds whose stored distance lies outside what may be entered today."""
+        return tuple(
+            k for k, d in self.max_distance_m.items() if not SHORTEST_ENTRY_M <= d <= LONGEST_ENTRY_M
+        )
 
 
-def grip_share(speed_number: float) -> float:
-    """Share of the arm's speed with which a disc of this speed number leaves at full power."""
-    rising = (speed_number - PUTTER_SPEED) / (DRIVER_SPEED - PUTTER_SPEED)
-    return SLOWEST_GRIP + (1.0 - SLOWEST_GRIP) * min(1.0, max(0.0, rising))
-
-
-def _best_carry_m(speed_m_s: float, kind: str) -> float:
-    """Farthest level carry at an arm speed with the fastest disc that speed is enough for."""
-    owned = min(14.0, max(3.0, (speed_m_s - nominal_speed_m_s(0.0)) / nominal_speed_m_s_slope()))
-    disc = Disc("owned", owned, 5.0, -1.5, 1.5)
-    throw = Throw("R" + CODES[kind])
-    speed_m_s = grip_share(owned) * speed_m_s
-    carries = (
-        fly(disc, Release(speed_m_s, throw, launch_rad=a), Air(), open_field()).out[b.CARRY_X]
-        for a in LAUNCHES_RAD
-    )
-    return float(max(carries))
-
-
-def nominal_speed_m_s_slope() -> float:
-    """Extra release speed [m/s] per speed number."""
-    return nominal_speed_m_s(1.0) - nominal_speed_m_s(0.0)
-
-
-@lru_cache(maxsize=256)
-def arm_speed_m_s(max_distance_m: float, kind: str) -> float:
-    """Arm speed [m/s] that carries `max_distance_m` with the farthest disc it can use."""
-    kind = kind if kind in ("backhand", "forehand") else "forehand"
-
-    def short(speed_m_s: float) -> float:
-        return _best_carry_m(speed_m_s, kind) - max_distance_m
-
-    low, high = 6.0, 42.0
-    if short(high) < 0.0:
-        return high
-    return float(brentq(short, low, high, xtol=0.02))
+SCRATCH = Thrower("A scratch player", rating=1000.0, max_distance_m={"backhand": 130.0, "forehand": 108.0})
+"""The player that par is measured by: 1000 on the scale, 425 ft [common practice], figures chosen."""
