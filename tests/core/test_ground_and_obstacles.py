@@ -6,10 +6,9 @@ import numpy as np
 import pytest
 from shapely.geometry import LineString, box
 
-from tests.throwing import DENSITY, carry, run_out, throw
-from ypodrome.core.disc import Disc, aero_row
+from tests.throwing import carry, run_out, throw, throws
+from ypodrome.core.disc import Disc
 from ypodrome.core.flight.release import Release
-from ypodrome.core.flight.simulate import fly_many
 from ypodrome.core.hole.features import (
     Area,
     Barrier,
@@ -36,12 +35,9 @@ def scene(**features) -> Scene:
 
 def many(scene_, n=2000, **kwargs):
     """n throws of one mean release with scatter only in what is met."""
-    release = Release(kwargs.get("speed", 22.0), launch_rad=math.radians(kwargs.get("launch", 6.0)))
-    aero = aero_row(Disc("x", 7, 5, 0, 2))[None]
-    return fly_many(
-        np.repeat(release.row()[None], n, 0), np.zeros(n, np.int64), aero, np.zeros((n, 2)), DENSITY,
-        np.arange(1, n + 1), scene_.field,
-    )  # fmt: skip
+    release = Release(kwargs.get("speed", 22.0), nose_rad=math.radians(-2.5), launch_rad=math.radians(kwargs.get("launch", 6.0)))
+    rows = np.repeat(release.row()[None], n, 0)
+    return throws([Disc("x", 7, 5, 0, 2)], rows, scene_.field, seeds=np.arange(1, n + 1))
 
 
 def test_a_solid_trunk_in_the_line_stops_the_flight_there():
@@ -171,9 +167,7 @@ def putts(distance: float, n=600):
     release = Release(10.0, launch_rad=math.radians(6.0)).row()
     releases = np.repeat(release[None], n, 0)
     releases[:, 4] += np.random.default_rng(5).normal(size=n) * 0.03
-    aero = aero_row(Disc("x", 2, 3, 0, 1))[None]
-    return fly_many(releases, np.zeros(n, np.int64), aero, np.zeros((n, 2)), DENSITY, np.arange(1, n + 1),
-                    green.field)  # fmt: skip
+    return throws([Disc("x", 2, 3, 0, 1)], releases, green.field, seeds=np.arange(1, n + 1))
 
 
 def test_the_basket_catches_and_throws_back():
@@ -203,7 +197,7 @@ def test_the_first_thing_met_is_the_one_that_is_named():
 
 def test_a_disc_thrown_back_by_a_trunk_falls_down_beside_it():
     """It does not hang in the air, and does not fly on through."""
-    mast = Tree((1,), (30, 0.3), trunk_radius_m=0.5, canopy_radius_m=0.0, height_m=30.0, name="the mast")
+    mast = Tree((1,), (30, 0.0), trunk_radius_m=0.9, canopy_radius_m=0.0, height_m=30.0, name="the mast")
     out = many(scene(trees=(mast,)), 400)
     struck = out.air_hit
     assert struck.mean() > 0.9

@@ -8,9 +8,10 @@ import pytest
 from scipy.stats import norm
 from shapely.geometry import box
 
-from ypodrome.core.disc import Disc, aero_row
+from tests.throwing import throws
+from ypodrome.core.disc import Disc
 from ypodrome.core.flight.release import Release, Throw
-from ypodrome.core.flight.simulate import Air, fly_many
+from ypodrome.core.flight.simulate import Air
 from ypodrome.core.ground.field import open_field
 from ypodrome.core.hole.features import Grove, HoleLine, Pin, Tee
 from ypodrome.core.hole.scene import Scene
@@ -27,18 +28,15 @@ def hole(**features) -> Scene:
 
 @pytest.fixture
 def all_kinds(demo_thrower):
-    kinds = {**demo_thrower.max_distance_m, "roller": 95.0, "overhand": 60.0, "thumber": 60.0}
+    kinds = {**demo_thrower.max_distance_m, "backhand_roller": 95.0, "tomahawk": 60.0, "thumber": 60.0}
     return replace(demo_thrower, max_distance_m=kinds)
 
 
 def rolled(surface: str, hyzer: float = -58.0, n: int = 400, throw_: Throw = Throw.RHBH):
-    """Results of n rollers that differ in luck alone."""
+    """Flights of n rollers that differ in luck alone."""
     release = Release(23.0, throw_, math.radians(hyzer), 0.0, math.radians(2)).row()
-    aero = aero_row(Disc("x", 9, 5, -3, 1))[None]
-    return fly_many(
-        np.repeat(release[None], n, 0), np.zeros(n, np.int64), aero, np.zeros((n, 2)), 1.225,
-        np.arange(1, n + 1), open_field(surface),
-    )  # fmt: skip
+    return throws([Disc("x", 9, 5, -3, 1)], np.repeat(release[None], n, 0), open_field(surface),
+                  seeds=np.arange(1, n + 1))  # fmt: skip
 
 
 def test_a_roller_runs_far_on_firm_ground_and_dies_in_long_grass():
@@ -65,17 +63,17 @@ def test_rollers_mirror_with_the_hand():
 def test_under_a_very_low_ceiling_the_roller_is_planned(all_kinds, demo_bag):
     low = hole(groves=(Grove((1,), box(6, -60, 75, 60), 15.0, 1.2, 0.5, 0.0),))
     first = plan_hole(Situation(low, all_kinds, demo_bag, Air())).options[0]
-    assert first.kind == "roller"
+    assert first.kind == "backhand_roller"
 
 
 def test_on_open_ground_it_is_not(all_kinds, demo_bag):
-    assert plan_hole(Situation(hole(), all_kinds, demo_bag, Air())).options[0].kind != "roller"
+    assert plan_hole(Situation(hole(), all_kinds, demo_bag, Air())).options[0].kind != "backhand_roller"
 
 
 def test_overhead_throws_are_left_out_where_the_hole_bans_them(all_kinds, demo_bag):
-    assert {"overhand", "thumber"} <= set(Situation(hole(), all_kinds, demo_bag, Air()).kinds)
+    assert {"tomahawk", "thumber"} <= set(Situation(hole(), all_kinds, demo_bag, Air()).kinds)
     banned = Situation(hole(overhead=False), all_kinds, demo_bag, Air())
-    assert not {"overhand", "thumber"} & set(banned.kinds)
+    assert not {"tomahawk", "thumber"} & set(banned.kinds)
 
 
 def test_a_kept_line_is_offered_under_its_name(demo_thrower, demo_bag):

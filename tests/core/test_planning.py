@@ -20,7 +20,6 @@ from ypodrome.core.strategy.plan import TIE, plan_hole, score_chances
 from ypodrome.core.strategy.search import objective
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import PRESETS, Spread
-from ypodrome.core.thrower.spread import PRESETS as SPREADS
 from ypodrome.core.thrower.spread import scatter, standard_draws
 
 

@@ -8,32 +8,29 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from ypodrome.core.disc import aero as a
+from ypodrome.core.disc import BODY, Body
 from ypodrome.core.flight.forces import pitching_slope
 from ypodrome.core.flight.release import Release
-from ypodrome.core.flight.simulate import fly_row
-from ypodrome.core.ground.field import open_field
+from ypodrome.core.flight.simulate import Air, Range
 
 DENSITY, MASS, DIAMETER, INERTIA = 1.225, 0.175, 0.269, 0.00235
 AREA = math.pi * DIAMETER**2 / 4
 SPEED, LAUNCH, SPIN = 14.0, math.radians(8), -50.0
 
 
-def hummel_row():
-    row = np.zeros(a.ROW_SIZE)
-    row[[a.MASS, a.AREA, a.DIAMETER, a.INERTIA]] = MASS, AREA, DIAMETER, INERTIA
-    row[[a.CD0, a.DRAG_K]] = 0.18, 0.69
-    row[[a.SIN_A0, a.COS_A0]] = math.sin(math.radians(-4)), math.cos(math.radians(-4))
-    row[[a.CL0, a.CLA]] = 0.33, 1.91
-    row[[a.CM_LOW, a.CM_S0, a.CM_B]] = -0.08 - 0.43 * 0.5, -0.5, 0.43
-    row[a.GRIP] = 1.0
-    return row
+def hummel() -> Body:
+    empty = Body(*[0.0] * len(Body._fields))
+    return empty._replace(
+        mass_kg=MASS, area_m2=AREA, diameter_m=DIAMETER, inertia_kg_m2=INERTIA, drag_0=0.18, drag_k=0.69,
+        drag_sin0=math.sin(math.radians(-4)), drag_cos0=math.cos(math.radians(-4)), lift_0=0.33,
+        lift_slope=1.91, moment_0=-0.08, moment_slope=0.43, grip=1.0,
+    )  # fmt: skip
 
 
 @pytest.mark.parametrize("degrees", [-5, 0, 5, 10, 15])
 def test_pitching_moment_at_small_angles(degrees):
     alpha = math.radians(degrees)
-    ours = pitching_slope(math.sin(alpha), 0.5, hummel_row()) * math.cos(alpha)
+    ours = pitching_slope(math.sin(alpha), hummel()) * math.cos(alpha)
     assert ours == pytest.approx(-0.08 + 0.43 * alpha, abs=0.004)
 
 
@@ -56,7 +53,8 @@ def test_it_lands_where_the_published_coefficients_land_it():
     """Within 3 % of the distance: sin α for α is the only difference."""
     release = Release(SPEED, launch_rad=LAUNCH, height_m=1.0).row()
     release[8] = SPIN
-    path = fly_row(hummel_row(), release, (0.0, 0.0), DENSITY, open_field(), step_scale=0.2).path
+    row = np.array([tuple(hummel())], BODY)[0]
+    path = Range(Air(DENSITY), step_scale=0.2).follow(row, release).path
     last = path[:-1][path[:-1, 3] > 0.2][-1]
     start = [0, 0, 1.0, SPEED * math.cos(LAUNCH), 0, SPEED * math.sin(LAUNCH), -math.sin(LAUNCH), 0,
              math.cos(LAUNCH)]  # fmt: skip

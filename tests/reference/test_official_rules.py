@@ -6,7 +6,7 @@ import numpy as np
 import pytest
 from shapely.geometry import LineString, box
 
-from ypodrome.core.flight import batch as b
+from ypodrome.core.flight.batch import RESULT
 from ypodrome.core.hole import rule_facts, rules
 from ypodrome.core.hole.features import Area, DropZone, HoleLine, Mando, Pin, Tee
 from ypodrome.core.hole.scene import Scene
@@ -22,9 +22,10 @@ def scene(ob_play="last_in_bounds", zones=(), mandos=()):
 
 
 def flown(rest, inside, missed=False):
-    row = np.zeros((1, b.OUT_SIZE))
-    row[0, ["rest_x_m", "rest_y_m"]], row[0, ["inside_x_m", "inside_y_m"]] = rest, inside
-    row.mando_missed[0] = float(missed)
+    row = np.zeros(1, RESULT).view(np.recarray)
+    row.rest_x_m, row.rest_y_m = rest
+    row.inside_x_m, row.inside_y_m = inside
+    row.mando_missed = missed
     return row
 
 
@@ -91,6 +92,6 @@ def test_island_is_in_bounds_inside_only():
     island = Area((1,), box(-8, 72, 8, 90), play="island")
     base = scene()
     around = Scene(base.line, base.tee, base.pin, 3, areas=(island,))
-    rests = np.vstack([flown((0, 80), (0, 80)), flown((0, 60), (0, 60))])
+    rests = np.concatenate([flown((0, 80), (0, 80)), flown((0, 60), (0, 60))]).view(np.recarray)
     outcome = rules.resolve(around, rests, np.zeros((2, 2)))
     assert outcome.out.tolist() == [False, True]

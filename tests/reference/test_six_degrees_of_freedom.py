@@ -10,60 +10,43 @@ import math
 
 import numpy as np
 import pytest
-from numba import njit
 from scipy.integrate import solve_ivp
 
-from tests.reference.test_against_solve_ivp import initial_state
+from tests.reference.test_against_solve_ivp import initial_state, moment
 from tests.throwing import DENSITY
-from ypodrome.core.disc import Disc, aero_row
-from ypodrome.core.disc import aero as a
+from ypodrome.core.air import Wind
+from ypodrome.core.design import body_of
+from ypodrome.core.disc import Disc
 from ypodrome.core.flight.release import Release, Throw
-from ypodrome.core.flight.simulate import fly_row
-from ypodrome.core.ground.field import open_field
+from ypodrome.core.flight.simulate import Air, Range
 
 TRANSVERSE = 0.52
 """I_x / I_z: one half for a thin plate, a little more for a thick rim."""
 
 
-@njit
-def top_rates(y, row, wind_x, wind_y, i_x, a0):
+def top_rates(y, b, wind, i_x):
     """d/dt of position, velocity, axis and angular momentum [12]."""
-    out = np.empty(12)
     log = math.log(max(y[2], 0.1) / 0.03 + 1.0) / math.log(2.0 / 0.03 + 1.0)
-    u = np.array([y[3] - wind_x * log, y[4] - wind_y * log, y[5]])
+    u = np.array([y[3] - wind[0] * log, y[4] - wind[1] * log, y[5]])
     n, spun = y[6:9], y[9:12]
-    speed = math.sqrt((u * u).sum())
+    speed = math.sqrt(u @ u)
     along = u / speed
-    alpha = math.asin(max(-1.0, min(1.0, -(along * n).sum())))
-    e = math.sin(alpha) - row[10]
-    curve = row[11] * e + row[12] * e * e if e > 0 else row[13] * e
-    rim = abs((spun * n).sum()) / row[15] * row[3] / 2.0 / speed
-    moment_c = (row[9] + curve + row[16] * (rim - 0.5)) * math.cos(alpha)
-    lift_c = (row[7] + row[8] * math.sin(alpha)) * math.cos(alpha)
-    off = math.sin(alpha - a0)
-    drag_c = row[4] + row[5] * off**2 + row[6] * off**4
-    area_pressure = 0.5 * row[2] * speed**2 * row[1]
-    lift_way = n - (n * along).sum() * along
-    lift_way = lift_way / max(math.sqrt((lift_way * lift_way).sum()), 1e-12)
+    alpha = math.asin(max(-1.0, min(1.0, -along @ n)))
+    lift_c = (b["lift_0"] + b["lift_slope"] * math.sin(alpha)) * math.cos(alpha)
+    off = math.sin(alpha - math.asin(b["drag_sin0"]))
+    drag_c = b["drag_0"] + b["drag_k"] * off**2 + b["drag_k4"] * off**4
+    area_pressure = 0.5 * DENSITY * speed**2 * b["area_m2"]
+    lift_way = n - (n @ along) * along
+    lift_way = lift_way / max(math.sqrt(lift_way @ lift_way), 1e-12)
     force = area_pressure * (lift_c * lift_way - drag_c * along)
-    pitch_axis = np.cross(along, n)
-    pitch_axis = pitch_axis / max(math.sqrt((pitch_axis * pitch_axis).sum()), 1e-12)
-    moment = moment_c * area_pressure * row[3] * pitch_axis - row[14] * (spun * n).sum() * n
-    out[0:3] = y[3:6]
-    out[3:6] = force / row[0]
-    out[5] -= 9.80665
-    out[6:9] = np.cross(spun, n) / i_x
-    out[9:12] = moment
-    return out
-
-
-def body(row):
-    """Coefficients in the order of `top_rates`."""
-    return np.array(
-        [row[a.MASS], row[a.AREA], DENSITY, row[a.DIAMETER], row[a.CD0], row[a.DRAG_K], row[a.DRAG_K4],
-         row[a.CL0], row[a.CLA], row[a.CM_LOW], row[a.CM_S0], row[a.CM_B], row[a.CM_C], row[a.CM_TOP],
-         row[a.SPIN_DECAY], row[a.INERTIA], row[a.CM_SPIN]]
-    )  # fmt: skip
+    pitch_axis = np.array([along[1] * n[2] - along[2] * n[1], along[2] * n[0] - along[0] * n[2],
+                           along[0] * n[1] - along[1] * n[0]])  # fmt: skip
+    pitch_axis = pitch_axis / max(math.sqrt(pitch_axis @ pitch_axis), 1e-12)
+    turning = moment(alpha, b) * area_pressure * b["diameter_m"] * pitch_axis
+    turning = turning - b["spin_decay_1_s"] * (spun @ n) * n
+    axis = np.array([spun[1] * n[2] - spun[2] * n[1], spun[2] * n[0] - spun[0] * n[2],
+                     spun[0] * n[1] - spun[1] * n[0]]) / i_x  # fmt: skip
+    return np.concatenate([y[3:6], force / b["mass_kg"] - [0.0, 0.0, 9.80665], axis, turning])
 
 
 CASES = [
@@ -84,15 +67,17 @@ CASES = [
 
 @pytest.mark.parametrize(("numbers", "kind", "speed", "hyzer", "launch", "wind"), CASES)
 def test_reduced_flight_agrees_with_the_full_body(numbers, kind, speed, hyzer, launch, wind):
-    row = aero_row(Disc("x", *numbers))
+    record = body_of(Disc("x", *numbers))
     release = Release(speed, kind, math.radians(hyzer), 0.0, math.radians(launch)).row()
-    path = fly_row(row, release, wind, DENSITY, open_field()).path
+    toward = math.degrees(math.atan2(wind[0], wind[1]))
+    air = Air(DENSITY, Wind(math.hypot(*wind), (toward + 180.0) % 360.0))
+    path = Range(air).follow(record, release).path
     last = path[:-1][path[:-1, 3] > 0.3][-1]
     start = initial_state(speed, kind, math.radians(hyzer), math.radians(launch), release[8])
-    momentum = row[a.INERTIA] * start[9] * start[6:9]
-    rows, i_x = body(row), TRANSVERSE * row[a.INERTIA]
+    momentum = record["inertia_kg_m2"] * start[9] * start[6:9]
+    b = {name: float(record[name]) for name in record.dtype.names}
     full = solve_ivp(
-        lambda _t, y: top_rates(y, rows, *wind, i_x, a.DRAG_MINIMUM_RAD), (0.0, last[0]),
+        lambda _t, y: top_rates(y, b, wind, TRANSVERSE * b["inertia_kg_m2"]), (0.0, last[0]),
         np.concatenate([start[:9], momentum]), method="DOP853", rtol=1e-6, atol=1e-8,
     ).y[:, -1]  # fmt: skip
     distance = math.hypot(*last[1:3])

@@ -113,10 +113,19 @@ def fly_trial(player: Player, trial: Trial) -> Flight:
 
 
 def fly_ghosts(player: Player, trial: Trial) -> dict[str, Flight]:
-    """The same trial with ordinary misses, by name."""
+    """The same trial with the player's own ordinary misses, one standard deviation each, by name."""
     body, air, field = body_of(trial.disc.to_core()), trial.air(), open_field()
-    missed = missed_releases(trial.release(player))
+    spread = player.thrower.spread_of(trial.throw.kind)
+    missed = missed_releases(
+        trial.release(player), math.radians(_rounded(spread.hyzer_deg)),
+        math.radians(_rounded(spread.nose_deg)), 0.01 * _rounded(spread.speed_pct),
+    )  # fmt: skip
     return {name: fly(body, release, air, field) for name, release in missed.items()}
+
+
+def _rounded(size: float) -> float:
+    """A size as it is told: whole, and never nothing."""
+    return max(1.0, round(size))
 
 
 @transaction.atomic

@@ -37,7 +37,7 @@ def shelf(request: HttpRequest) -> HttpResponse:
 
 
 START = {
-    "hyzer_deg": 8.0, "nose_deg": 0.0, "launch_deg": 9.0, "power_pct": 90.0, "wind_m_s": 0.0,
+    "hyzer_deg": 8.0, "nose_deg": -2.5, "launch_deg": 11.5, "power_pct": 90.0, "wind_m_s": 0.0,
     "wind_from_deg": 0.0,
 }  # fmt: skip
 BENCHED = ("backhand", "forehand", "tomahawk", "thumber")

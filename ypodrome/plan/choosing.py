@@ -7,6 +7,7 @@ from typing import Any
 from ypodrome.core.api import FixedThrow, HolePlan, judged_again
 from ypodrome.course.services import core_course
 from ypodrome.interchange.frame import LonLat
+from ypodrome.interchange.thrower_json import kind_named
 from ypodrome.plan.alike import in_force, nearest_alike
 from ypodrome.plan.live import live_plan
 from ypodrome.plan.models import PlannedHole
@@ -18,7 +19,7 @@ Json = dict[str, Any]
 def kept_choice(hole: PlannedHole, computed: HolePlan, options: list[Json], origin: LonLat) -> Json:
     """What is in force after planning again: the new first plan, unless the player chose otherwise. An own
     aim is kept and judged anew; a chosen throw is found again among the options, or the way it took."""
-    chosen = hole.chosen
+    chosen = hole.chosen and {**hole.chosen, "kind": kind_named(hole.chosen["kind"])}
     if chosen is None or (hole.result and chosen == hole.result["options"][0]):
         return options[0]
     if hole.own_aim:

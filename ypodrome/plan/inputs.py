@@ -11,7 +11,7 @@ from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
 
-KEPT_FORM = 2
+KEPT_FORM = 3
 """Raised when what is kept of a plan changes, so that plans kept before are planned again."""
 
 WORDS = {

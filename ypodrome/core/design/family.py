@@ -80,8 +80,8 @@ def free_values(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> dict[st
 def ramp(x: NDArray[np.float64]) -> NDArray[np.float64]:
     """As `forces.ramp`, of arrays."""
     w = RAMP_HALF_WIDTH
-    t = np.clip(x + w, 0.0, 2.0 * w)
-    return t * t / (4.0 * w) + np.maximum(x - w, 0.0)
+    t = np.clip(x / (2.0 * w) + 0.5, 0.0, 1.0)
+    return np.asarray(2.0 * w * t**3 * (1.0 - 0.5 * t) + np.maximum(x - w, 0.0))
 
 
 def bodies_at(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> NDArray[np.void]:

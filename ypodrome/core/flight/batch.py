@@ -67,9 +67,9 @@ MOST_CONTACTS = 6
 TUMBLING_DRAG = 0.55
 """Drag coefficient of a disc knocked out of its flight (chosen: between edge-on and broadside)."""
 
-NEWTONS, LEAST_FALL_M_S, LONGEST_REST_S = 3, 0.2, 0.01
-"""Rounds of the search for the moment of contact, and bounds on what is gone straight at its end (chosen:
-a disc that comes in along the ground must not be sent far)."""
+NEWTONS, LEAST_FALL_M_S, SHORT_REST_S, LONGEST_REST_S = 3, 0.2, 3e-4, 0.01
+"""Rounds of the search for the moment of contact, what of it is short enough to be gone straight, and bounds on
+that (chosen: a disc that comes in along the ground must not be sent far)."""
 
 OFF_GROUND_M = 0.01
 STANDS_UP = 0.6
@@ -162,6 +162,14 @@ def share_to_zero(start: float, start_rate: float, end: float, end_rate: float) 
     return s
 
 
+@inlined
+def still_to_fall_s(m: Motion, field: Field) -> float:
+    """Time [s] until a motion's rim meets the ground, gone straight, within LONGEST_REST_S."""
+    ground, east, north = ground_height(field, m.x, m.y)
+    rest_s = (m.z - ground - clearance_m(m)) / max(-falling(m, east, north), LEAST_FALL_M_S)
+    return min(LONGEST_REST_S, max(-LONGEST_REST_S, rest_s))
+
+
 @kernel
 def land(lanes: np.void, i: int, field: Field, density: float) -> None:
     """End the last step of a lane on the ground: the share of it that brings the rim there is read off a
@@ -172,9 +180,11 @@ def land(lanes: np.void, i: int, field: Field, density: float) -> None:
     rate = dt * falling(end, lanes.east[i], lanes.north[i])
     share = share_to_zero(before, dt * falling(start, east, north), lanes.gap[i], rate)
     m = advanced(lanes, i, start, share * dt, density)
-    ground, east, north = ground_height(field, m.x, m.y)
-    rest_s = (m.z - ground - clearance_m(m)) / max(-falling(m, east, north), LEAST_FALL_M_S)
-    rest_s = min(LONGEST_REST_S, max(-LONGEST_REST_S, rest_s))
+    rest_s = still_to_fall_s(m, field)
+    if abs(rest_s) > SHORT_REST_S:
+        share = min(1.0, max(0.0, share + rest_s / dt))
+        m = advanced(lanes, i, start, share * dt, density)
+        rest_s = still_to_fall_s(m, field)
     lanes.time_s[i] += share * dt + rest_s - dt
     put(lanes, i, m)
     lanes.x[i] += rest_s * m.vx

@@ -19,8 +19,8 @@ MOST_MOMENT, LEAST_MOMENT = 0.4, -0.12
 they keep a disc thrown broadside from spinning up the step, and let an overhead throw that has turned onto
 its back come down so)."""
 
-RAMP_HALF_WIDTH = 0.05
-"""Half width of the soft corners of the moment, as a sine (3°): chosen, so that turn passes into fade over
+RAMP_HALF_WIDTH = 0.065
+"""Half width of the soft corners of the moment, as a sine (4°): chosen, so that turn passes into fade over
 as wide a range of angles as the prior search found, in the cheapest form that can be packed."""
 
 FALL_SIN = math.sin(math.radians(1.0))
@@ -34,7 +34,7 @@ flatter than a player would mind, and drivers land no steeper on edge than they 
 LOWEST_WIND_HEIGHT_M = 0.1
 """The wind profile is read no lower than this (chosen: about a disc's own half width)."""
 
-STEP_SHARE, TURN_WEIGHT = 1.0, 4.0
+STEP_SHARE, TURN_WEIGHT = 0.95, 9.0
 """A step is this share of the time in which lift, acceleration and the turning axis change the flight
 (chosen: 99 % of random throws land within 0.1 m and 0.3° of a tight solution, benchmarks/accuracy.py)."""
 
@@ -76,9 +76,9 @@ class Rates(NamedTuple):
 
 @inlined
 def ramp(x: float) -> float:
-    """Zero below -w, x above w, a parabola between: a corner rounded over RAMP_HALF_WIDTH = w either way."""
-    t = min(max(x + RAMP_HALF_WIDTH, 0.0), 2.0 * RAMP_HALF_WIDTH)
-    return t * t * (0.25 / RAMP_HALF_WIDTH) + max(x - RAMP_HALF_WIDTH, 0.0)
+    """Zero below -w, x above w: a corner rounded over RAMP_HALF_WIDTH = w either way, its slope a smooth step."""
+    t = min(max(x * (0.5 / RAMP_HALF_WIDTH) + 0.5, 0.0), 1.0)
+    return 2.0 * RAMP_HALF_WIDTH * t * t * t * (1.0 - 0.5 * t) + max(x - RAMP_HALF_WIDTH, 0.0)
 
 
 @inlined

@@ -5,21 +5,20 @@ from __future__ import annotations
 import math
 from dataclasses import replace
 
-from ypodrome.core.flight.release import Release
-
-HYZER_MISS_RAD = math.radians(5.0)
-NOSE_MISS_RAD = math.radians(3.0)
-POWER_MISS = 0.05
-"""Sizes of ordinary misses: about one standard deviation of a club player, rounded (chosen)."""
+from ypodrome.core.flight.release import FASTEST_M_S, Release
 
 
-def missed_releases(release: Release) -> dict[str, Release]:
-    """The release missed by 5° of hyzer, 3° of nose and 5 % of power, either way, by name."""
+def missed_releases(
+    release: Release, hyzer_rad: float, nose_rad: float, speed_share: float
+) -> dict[str, Release]:
+    """The release missed by so much hyzer, nose and power either way, by name."""
+    hyzer, nose, power = (f"{v:.0f}" for v in (math.degrees(hyzer_rad), math.degrees(nose_rad), 100 * speed_share))
+    v = release.speed_m_s
     return {
-        "5° more hyzer": replace(release, hyzer_rad=release.hyzer_rad + HYZER_MISS_RAD),
-        "5° less hyzer": replace(release, hyzer_rad=release.hyzer_rad - HYZER_MISS_RAD),
-        "3° nose up": replace(release, nose_rad=release.nose_rad + NOSE_MISS_RAD),
-        "3° nose down": replace(release, nose_rad=release.nose_rad - NOSE_MISS_RAD),
-        "5 % harder": replace(release, speed_m_s=min(45.0, release.speed_m_s * (1 + POWER_MISS))),
-        "5 % softer": replace(release, speed_m_s=release.speed_m_s * (1 - POWER_MISS)),
+        f"{hyzer}° more hyzer": replace(release, hyzer_rad=release.hyzer_rad + hyzer_rad),
+        f"{hyzer}° less hyzer": replace(release, hyzer_rad=release.hyzer_rad - hyzer_rad),
+        f"{nose}° nose up": replace(release, nose_rad=release.nose_rad + nose_rad),
+        f"{nose}° nose down": replace(release, nose_rad=release.nose_rad - nose_rad),
+        f"{power} % harder": replace(release, speed_m_s=min(FASTEST_M_S, v * (1 + speed_share))),
+        f"{power} % softer": replace(release, speed_m_s=v * (1 - speed_share)),
     }

@@ -8,7 +8,7 @@ from collections.abc import Callable, Iterator
 import contourpy
 import numpy as np
 from numpy.typing import NDArray
-from scipy.interpolate import RBFInterpolator
+from scipy.interpolate import PchipInterpolator, RBFInterpolator
 
 MOST_AT_ONCE = 1000
 NEIGHBOURS = 40
@@ -19,6 +19,10 @@ SMOOTHING = 0.05
 BEYOND_M = 1.0
 """The surface may swing this far beyond the lowest and highest spot (chosen)."""
 
+LINE_WIDE_M, LINE_SHARE = 4.0, 0.06
+"""Spots lie on a line when they spread across it by no more than this, or this share of their spread along it
+(chosen: a walk up the fairway wavers by a pace or two)."""
+
 CONTOUR_STEPS_M = (0.5, 1.0, 2.0, 5.0, 10.0)
 MOST_CONTOURS = 14
 
@@ -28,16 +32,39 @@ Surface = Callable[[NDArray[np.float64]], NDArray[np.float64]]
 def surface_through(at: NDArray[np.float64], z: NDArray[np.float64]) -> Surface:
     """Heights [m] of the thin-plate surface through spots at [n, 2] with heights [n].
 
-    With fewer than three spots the ground is level at the first.
+    One spot, or two at one place, make level ground; spots on a line ground that is level across it.
     """
-    if len(z) < 3:
-        return lambda points: np.full(len(points), z[0])
-    try:
-        nearest = NEIGHBOURS if len(z) > MOST_AT_ONCE else None
-        plate = RBFInterpolator(at, z, neighbors=nearest, smoothing=SMOOTHING)
-    except np.linalg.LinAlgError:  # all spots on one line
-        plate = RBFInterpolator(at, z, kernel="linear", degree=0)
+    if on_a_line(at):
+        return _profile_through(at, z)
+    nearest = NEIGHBOURS if len(z) > MOST_AT_ONCE else None
+    plate = RBFInterpolator(at, z, neighbors=nearest, smoothing=SMOOTHING)
     return lambda points: np.clip(plate(points), z.min() - BEYOND_M, z.max() + BEYOND_M)
+
+
+def on_a_line(at: NDArray[np.float64]) -> bool:
+    """Whether spots [n, 2] lie so nearly on one line that they say nothing of the slope across it."""
+    if len(at) < 3:
+        return True
+    along, across = np.ptp(_along_and_across(at), axis=0)
+    return bool(across <= max(LINE_WIDE_M, LINE_SHARE * along))
+
+
+def _along_and_across(at: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Spots [n, 2] in the frame of the line that fits them best, from their middle."""
+    gap = at - at.mean(axis=0)
+    return np.asarray(gap @ np.linalg.svd(gap, full_matrices=False)[2].T) if len(at) > 1 else gap
+
+
+def _profile_through(at: NDArray[np.float64], z: NDArray[np.float64]) -> Surface:
+    """Ground that rises and falls along the line of its spots, is level across it and goes on level beyond."""
+    middle = at.mean(axis=0)
+    way = np.linalg.svd(at - middle, full_matrices=False)[2][0] if len(at) > 1 else np.array([1.0, 0.0])
+    places, which = np.unique(np.round((at - middle) @ way, 1), return_inverse=True)
+    mean = np.bincount(which, weights=z) / np.bincount(which)
+    if len(places) < 2:
+        return lambda points: np.full(len(points), mean[0])
+    profile = PchipInterpolator(places, mean)
+    return lambda points: np.asarray(profile(np.clip((points - middle) @ way, places[0], places[-1])))
 
 
 def contour_step_m(lowest_m: float, highest_m: float) -> float:

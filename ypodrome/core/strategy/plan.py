@@ -12,7 +12,9 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.release import HEADING, X, Y, Z
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.relief import on_a_line
 from ypodrome.core.hole.sight import cautions
+from ypodrome.core.strategy.aim import length_words
 from ypodrome.core.strategy.arsenal import HANDS, POWERS, RELEASE_HEIGHT_M, at_power
 from ypodrome.core.strategy.choice import other_way, with_way
 from ypodrome.core.strategy.exactness import windows
@@ -23,6 +25,7 @@ from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, sear
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined, solve
 from ypodrome.core.strategy.why import reasons
+from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M
 
 MOST_OPTIONS = 6
 SAFE_LIMIT = 0.5
@@ -88,9 +91,26 @@ def plan_hole(situation: Situation) -> HolePlan:
         value,
         options,
         plays_like_m(situation),
-        cautions(situation.scene),
+        (*cautions(situation.scene), *unsure(situation)),
         time.perf_counter() - began,
     )
+
+
+def unsure(situation: Situation) -> tuple[str, ...]:
+    """What the plan does not know of its ground and its player, in sentences."""
+    scene, thrower = situation.scene, situation.thrower
+    said = []
+    if not scene.spot_heights:
+        said.append("Nobody has measured heights here: the plan takes the ground as level.")
+    elif on_a_line(np.array([s.at for s in scene.spot_heights])):
+        said.append("Heights are known along one line only: the plan takes the ground as level across it.")
+    for kind in thrower.odd_arms():
+        low, high = (length_words(d, thrower.units) for d in (SHORTEST_ENTRY_M, LONGEST_ENTRY_M))
+        said.append(
+            f"The {kind.replace('_', ' ')} is set to {length_words(thrower.max_distance_m[kind], thrower.units)}, "
+            f"outside the {low} to {high} that arms are known for: its throws are a guess."
+        )
+    return tuple(said)
 
 
 def score_from_tee(situation: Situation, effort: Effort = QUICK) -> float:

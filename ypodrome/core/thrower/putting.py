@@ -77,7 +77,7 @@ class PuttingModel:
     @classmethod
     def declared(cls, rates: Sequence[tuple[float, float]], lost: float = 0.0) -> PuttingModel:
         """Through, or nearest to, make rates: pairs of distance [m] and share, falling with distance."""
-        _check(rates)
+        check_rates(rates)
         d, share = np.array(sorted(rates)).T
         lost = min(lost, 0.5 * float(1.0 - share.max()))
 
@@ -174,7 +174,7 @@ def flat_table(model: PuttingModel, size: int) -> NDArray[np.float64]:
     return table
 
 
-def _check(rates: Sequence[tuple[float, float]]) -> None:
+def check_rates(rates: Sequence[tuple[float, float]]) -> None:
     """ValueError unless the rates are shares that fall with distance."""
     if not rates:
         raise ValueError("putting: name at least one distance and its make rate")

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from functools import lru_cache
 
 from ypodrome.core.flight.release import Throw
 from ypodrome.core.thrower.arms import (
@@ -17,7 +18,7 @@ from ypodrome.core.thrower.arms import (
     arm_speed_m_s,
 )
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, MOST_FAULTS, PRESET_RATINGS, fault_share, rating_of
-from ypodrome.core.thrower.putting import PuttingModel
+from ypodrome.core.thrower.putting import PuttingModel, check_rates
 from ypodrome.core.thrower.spread import Spread, spread_at
 
 USUAL_RATING = PRESET_RATINGS["club"]
@@ -63,7 +64,7 @@ class Thrower:
                     f"{LONGEST_ENTRY_M:g}, got {distance_m:g}"
                 )
         if self.make_rates:
-            PuttingModel.declared(self.make_rates)
+            check_rates(self.make_rates)
 
     @property
     def level(self) -> float:
@@ -80,8 +81,7 @@ class Thrower:
     @property
     def putting(self) -> PuttingModel:
         """Putting as declared, or as the rating has it."""
-        rated = PuttingModel.rated(self.level)
-        return PuttingModel.declared(self.make_rates, rated.lost) if self.make_rates else rated
+        return _putting(self.level, self.make_rates)
 
     def spread_of(self, kind: str) -> Spread:
         """Spread of a kind of throw."""
@@ -100,6 +100,13 @@ class Thrower:
         return tuple(
             k for k, d in self.max_distance_m.items() if not SHORTEST_ENTRY_M <= d <= LONGEST_ENTRY_M
         )
+
+
+@lru_cache(maxsize=256)
+def _putting(rating: float, rates: tuple[tuple[float, float], ...]) -> PuttingModel:
+    """Putting through declared rates, thrown away as often as the rating has it, or the rating's own."""
+    rated = PuttingModel.rated(rating)
+    return PuttingModel.declared(rates, rated.lost) if rates else rated
 
 
 SCRATCH = Thrower("A scratch player", rating=1000.0, max_distance_m={"backhand": 130.0, "forehand": 108.0})

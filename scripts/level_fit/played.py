@@ -1,0 +1,90 @@
+"""Holes played by the planner: scores and shares of players of a rating."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+import numpy as np
+
+import ypodrome.demo
+from scripts.level_fit.arithmetic import UPHILL_FEET
+from ypodrome.core.disc import Disc
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.ground.field import heights
+from ypodrome.core.hole.features import HoleLine, Pin, Tee
+from ypodrome.core.hole.scene import Scene
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.search import QUICK, Effort, search
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.thrower import Thrower
+from ypodrome.core.units import feet, metres_from_feet
+from ypodrome.interchange.bag_csv import read_bag
+
+ARMS_FT = {"new": (775.0, 250.0), "club": (900.0, 330.0), "advanced": (950.0, 380.0), "elite": (1010.0, 450.0)}
+"""Presets by rating, and the backhand that usually goes with it [common practice]."""
+
+FOREHAND = 0.85
+
+
+def bag() -> tuple[Disc, ...]:
+    """The demo's bag."""
+    from pathlib import Path
+
+    return read_bag((Path(ypodrome.demo.__file__).parent / "bag.csv").read_bytes())
+
+
+def player(rating: float, arm_ft: float) -> Thrower:
+    """A player of a rating with an arm."""
+    arm_m = metres_from_feet(arm_ft)
+    return Thrower("x", rating=rating, max_distance_m={"backhand": arm_m, "forehand": FOREHAND * arm_m})
+
+
+def arm_of(rating: float) -> float:
+    """The arm [ft] that goes with a rating between and beyond the presets'."""
+    return float(np.interp(rating, *np.array(list(ARMS_FT.values())).T))
+
+
+def open_hole(length_ft: float) -> Scene:
+    """A level hole without anything on it."""
+    length = metres_from_feet(length_ft)
+    line = HoleLine(1, ((0, 0), (0, length)))
+    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, length)), 3)
+
+
+@dataclass(frozen=True)
+class Played:
+    """Score from the tee, and shares: in the first circle after the drive, of each score against par three."""
+
+    score: float
+    circle1: float
+    birdie: float
+    par: float
+    bogey: float
+
+
+def played(scene: Scene, thrower: Thrower, seed: int = 1, effort: Effort = QUICK) -> Played:
+    """What the best throw from the tee comes to."""
+    situation = Situation(scene, thrower, bag(), Air(), seed=seed)
+    value = GroundValue(situation)
+    judged = search(situation, value, np.array(scene.tee.at), 0, effort)
+    i = int(judged.score.argmin())
+    k = judged.cloud.draws
+    rest = judged.cloud.outcome.rest[i * k : (i + 1) * k]
+    outlook = judged.outlooks[i].mean(axis=0)
+    par = scene.par
+    return Played(
+        float(judged.score[i]),
+        float((np.hypot(*(rest - value.pin).T) <= 10.0).mean()),
+        float(outlook[: par - 1].sum()),
+        float(outlook[par - 1]),
+        float(outlook[par:].sum()),
+    )
+
+
+def effective_feet(scene: Scene) -> float:
+    """Length along the line of play, three feet for each foot of rise."""
+    points = np.array([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+    z = heights(scene.field, np.array([scene.tee.at, scene.pin.at]))
+    along = sum(math.dist(a, b) for a, b in zip(points, points[1:], strict=False))
+    return feet(along) + UPHILL_FEET * feet(float(z[1] - z[0]))
