@@ -69,7 +69,8 @@ class Bench:
 
     def throw(
         self, speed: NDArray[np.float64] | float | None = None, hyzer: float = 0.0, nose: float = NOSE_DEG,
-        launch: float = LAUNCH_DEG, wind: tuple[float, float] = (0.0, 0.0), spin: float | NDArray[np.float64] = 0.5,
+        launch: float = LAUNCH_DEG, wind: tuple[float, float] = (0.0, 0.0),
+        spin: float | NDArray[np.float64] = 0.5,
         side: int = 1, turns: int = -1, step_scale: float = 1.0, bodies: NDArray[np.void] | None = None,
         drop_m: float | None = None,
     ) -> Flights:  # fmt: skip
@@ -238,9 +239,11 @@ def on_lines(bench: Bench) -> dict[str, Check]:
     short = carry(missed) / carry(meant)
     aside, tilt = end(missed), missed.landing_hyzer_rad
     found["straight putter missed by 10° is lost"] = (
-        (speed <= 3) & (turn <= -1) & (fade <= 0.5), (aside < -0.15) & (tilt < 0) & (short < 0.95))  # fmt: skip
+        (speed <= 3) & (turn <= -1) & (fade <= 0.5),
+        (aside < -0.15) & (tilt < 0) & (short < 0.95))  # fmt: skip
     found["overstable approach missed by 10° finishes near"] = (
-        (speed >= 2.5) & (speed <= 5) & over, (np.abs(aside) < 0.10) & (tilt > 0) & (short > 0.93))  # fmt: skip
+        (speed >= 2.5) & (speed <= 5) & over,
+        (np.abs(aside) < 0.10) & (tilt > 0) & (short > 0.93))  # fmt: skip
     spike = bench.throw(hyzer=60.0, nose=0.0, launch=45.0)
     found["spike from 45° comes down steeper than 48°"] = (
         (fade >= 3) & (speed >= 7), np.degrees(spike.descent_rad) > 48)  # fmt: skip
@@ -251,7 +254,8 @@ def on_lines(bench: Bench) -> dict[str, Check]:
 
 
 def _flips(bench: Bench) -> dict[str, Check]:
-    """T about -3: some hyzer of 5 to 13° stands up and ends on the line; 4° less turns over, 4° more does not."""
+    """T about -3: some hyzer of 5 to 13° stands up and ends on the line; 4° less turns over, 4° more does
+    not."""
     speed, _, turn, _ = bench.numbers.T
     flown = [bench.throw(1.12 * bench.speed_m_s, hyzer=float(h)) for h in range(1, 18)]
     ends, flat = np.array([end(f) for f in flown]), np.degrees([f.least_bank_rad for f in flown])

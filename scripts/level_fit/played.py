@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import itertools
 import math
 from dataclasses import dataclass
 
@@ -21,7 +22,12 @@ from ypodrome.core.thrower import Thrower
 from ypodrome.core.units import feet, metres_from_feet
 from ypodrome.interchange.bag_csv import read_bag
 
-ARMS_FT = {"new": (775.0, 250.0), "club": (900.0, 330.0), "advanced": (950.0, 380.0), "elite": (1010.0, 450.0)}
+ARMS_FT = {
+    "new": (775.0, 250.0),
+    "club": (900.0, 330.0),
+    "advanced": (950.0, 380.0),
+    "elite": (1010.0, 450.0),
+}
 """Presets by rating, and the backhand that usually goes with it [common practice]."""
 
 FOREHAND = 0.85
@@ -54,7 +60,7 @@ def open_hole(length_ft: float) -> Scene:
 
 @dataclass(frozen=True)
 class Played:
-    """Score from the tee, and shares: in the first circle after the drive, of each score against par three."""
+    """Score from the tee, and shares: in the first circle after the drive, of each score against par."""
 
     score: float
     circle1: float
@@ -86,5 +92,5 @@ def effective_feet(scene: Scene) -> float:
     """Length along the line of play, three feet for each foot of rise."""
     points = np.array([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
     z = heights(scene.field, np.array([scene.tee.at, scene.pin.at]))
-    along = sum(math.dist(a, b) for a, b in zip(points, points[1:], strict=False))
+    along = sum(math.dist(a, b) for a, b in itertools.pairwise(points))
     return feet(along) + UPHILL_FEET * feet(float(z[1] - z[0]))

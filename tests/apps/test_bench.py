@@ -33,11 +33,22 @@ def test_misses_move_the_end_the_way_players_know(demo, values):
     def left(out):
         return out.rest_y_m / out.rest_x_m
 
-    assert left(ghosts["5° more hyzer"].out) > left(flight)
-    assert left(ghosts["5° less hyzer"].out) < left(flight)
-    assert ghosts["3° nose up"].out.rest_x_m < flight.rest_x_m
-    assert ghosts["5 % harder"].out.rest_x_m > flight.rest_x_m
-    assert ghosts["5 % softer"].out.rest_x_m < flight.rest_x_m
+    def missed(how):
+        return next(f.out for name, f in ghosts.items() if name.endswith(how))
+
+    assert left(missed("more hyzer")) > left(flight)
+    assert left(missed("less hyzer")) < left(flight)
+    assert missed("nose up").rest_x_m < flight.rest_x_m
+    assert missed("harder").rest_x_m > flight.rest_x_m
+    assert missed("softer").rest_x_m < flight.rest_x_m
+
+
+def test_misses_are_the_players_own(demo, values):
+    """One standard deviation of this player's spread, in whole degrees."""
+    spread = demo.thrower.spread_of("backhand")
+    names = bench.fly_ghosts(demo, bench.trial_from(demo, values))
+    assert f"{spread.hyzer_deg:.0f}° more hyzer" in names
+    assert f"{spread.nose_deg:.0f}° nose up" in names
 
 
 def test_wind_is_counted_from_the_aim(demo, values):

@@ -35,7 +35,11 @@ def scene(**features) -> Scene:
 
 def many(scene_, n=2000, **kwargs):
     """n throws of one mean release with scatter only in what is met."""
-    release = Release(kwargs.get("speed", 22.0), nose_rad=math.radians(-2.5), launch_rad=math.radians(kwargs.get("launch", 6.0)))
+    release = Release(
+        kwargs.get("speed", 22.0),
+        nose_rad=math.radians(-2.5),
+        launch_rad=math.radians(kwargs.get("launch", 6.0)),
+    )
     rows = np.repeat(release.row()[None], n, 0)
     return throws([Disc("x", 7, 5, 0, 2)], rows, scene_.field, seeds=np.arange(1, n + 1))
 

@@ -1,5 +1,6 @@
 """The planner: one seed, one answer; chances that add up; laws that must hold on small scenes."""
 
+import math
 from dataclasses import replace
 
 import numpy as np
@@ -20,6 +21,7 @@ from ypodrome.core.strategy.plan import TIE, plan_hole, score_chances
 from ypodrome.core.strategy.search import objective
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import PRESETS, Spread
+from ypodrome.core.thrower.level import FAULT_WIDTH
 from ypodrome.core.thrower.spread import scatter, standard_draws
 
 
@@ -190,11 +192,18 @@ def test_miss_costs_find_the_dear_side():
 def test_draws_are_seeded_and_have_the_stated_spread():
     assert np.array_equal(standard_draws(50, 7), standard_draws(50, 7))
     z = standard_draws(40_000, 7)
-    assert z.std(axis=0) == pytest.approx(np.ones(8), abs=0.02)
+    assert z.std(axis=0) == pytest.approx(np.ones(9), abs=0.02)
     from ypodrome.core.flight.release import HEADING, Release
 
-    around = scatter(Release(22.0).row()[None], SPREADS["club"], np.ones(1), z)[0]
-    assert np.degrees(around[:, HEADING]).std() == pytest.approx(SPREADS["club"].aim_deg, rel=0.02)
+    club = PRESETS["club"]
+    around, bad = (
+        scatter(Release(22.0).row()[None], club.sizes[None], np.ones(1), z, faults)[0]
+        for faults in (0.0, 0.1)
+    )
+    assert np.degrees(around[:, HEADING]).std() == pytest.approx(club.aim_deg, rel=0.02)
+    # a tenth of the throws err FAULT_WIDTH times as much: the variances add up
+    wider = math.sqrt(0.9 + 0.1 * FAULT_WIDTH**2) * club.aim_deg
+    assert np.degrees(bad[:, HEADING]).std() == pytest.approx(wider, rel=0.03)
 
 
 @pytest.mark.parametrize(
@@ -209,8 +218,7 @@ def test_impossible_situations_are_refused(situation, change, message):
 
 def perfect(thrower):
     """Throws exactly where it aims, and putts nearly everything within ten metres."""
-    still = replace(SPREADS["elite"], **dict.fromkeys(vars(SPREADS["elite"]), 0.0))
-    return replace(thrower, spread=still, make_at_5_m=0.9999, make_at_10_m=0.999)
+    return replace(thrower, spread=Spread(*[0.0] * 6), faults=0.0, make_rates=((5.0, 0.9999), (10.0, 0.999)))
 
 
 @pytest.mark.parametrize(("length", "throws"), [(80, 2.0), (180, 3.0), (280, 4.0)])
@@ -259,7 +267,7 @@ def test_law_more_out_of_bounds_never_lowers_the_score(situation, width, offset)
 @settings(deadline=None, max_examples=5)
 @given(share=st.floats(0.3, 0.9))
 def test_law_less_spread_never_raises_the_score(situation, demo_thrower, share):
-    smaller = Spread(*(share * v for v in vars(demo_thrower.spread).values()))
+    smaller = Spread(*(share * v for v in vars(demo_thrower.spread_of("backhand")).values()))
     sharper = replace(situation, thrower=replace(demo_thrower, spread=smaller))
     assert plan_hole(sharper).expected_score < plan_hole(situation).expected_score + 0.02 + TIE
 

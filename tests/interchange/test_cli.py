@@ -103,3 +103,42 @@ def test_check_lists_every_problem(capsys, tmp_path):
     lines = capsys.readouterr().err.strip().splitlines()
     assert len(lines) == 3
     assert all(str(bad) in line and "kind" in line for line in lines)
+
+
+def test_reference_flies_the_throw_the_numbers_stand_for(capsys):
+    """[common practice]: 9/5/-1/2 carries (165 + 18.5 · 9) · 1.0175 ft within 8 in 100."""
+    flown = answer(capsys, ["fly", "--disc", "9/5/-1/2", "--reference"])
+    assert flown["carry_m"] == pytest.approx((165 + 18.5 * 9) * 1.0175 * 0.3048, rel=0.08)
+
+
+def test_many_releases_fly_as_each_alone(tmp_path, capsys):
+    file = tmp_path / "releases.csv"
+    file.write_text(
+        "disc,throw,speed_mph,hyzer_deg,surface\n9/5/-1/2,RHBH,53,0,\n4/1/0/3,LHFH,40,12,hardpack\n"
+    )
+    assert main(["fly", "--releases", str(file)]) == 0
+    rows = [json.loads(line) for line in capsys.readouterr().out.splitlines()]
+    alone = answer(capsys, ["fly", "--disc", "4/1/0/3", "--throw", "LHFH", "--speed-mph", "40", "--hyzer-deg",
+                            "12", "--surface", "hardpack"])  # fmt: skip
+    assert len(rows) == 2
+    assert set(rows[0]) == FLY_KEYS
+    assert rows[1] == alone
+
+
+@pytest.mark.parametrize(
+    ("text", "words"),
+    [
+        ("disc,throw,speed_mph\n9/5/-1,RHBH,53\n9/5/-1/2,RHBH,fast\n", ("line 2", "line 3", "fast")),
+        ("disc,velocity\n9/5/-1/2,53\n", ("line 1", "velocity")),
+        ("disc,throw\n9/5/-1/2,RHBH\n", ("line 2", "--speed-mph")),
+        ("disc,throw,speed_mph\n", ("no rows",)),
+        ("disc,throw,speed_mph\n9/5/-1/2,RHBH,53,7\n", ("line 2", "more fields")),
+    ],
+)
+def test_bad_rows_are_named_and_nothing_is_printed(tmp_path, capsys, text, words):
+    file = tmp_path / "releases.csv"
+    file.write_text(text)
+    assert main(["fly", "--releases", str(file)]) == 2
+    said = capsys.readouterr()
+    assert said.out == ""
+    assert all(word in said.err for word in words)

@@ -110,7 +110,7 @@ def test_landings_agree(compared):
 
 
 def test_banks_at_the_landing_agree(compared):
-    """Within 0.3° for 98 in 100 and 0.6° for 99: overhead throws that turn over as they land miss the 0.3°."""
+    """Within 0.3° for 98 in 100 and 0.6° for 99: overheads that turn over as they land miss the 0.3°."""
     assert np.percentile(compared[1], 98) < 0.3
     assert np.percentile(compared[1], 99) < 0.6
 

@@ -1,9 +1,8 @@
 """Every disc flies its numbers: bands, order, behaviours and physical limits over sets nobody fitted
 [common practice, no source; induced drag of round wings; ranges measured on golf discs, Kamaruddin 2011].
 
-The sets are drawn by rule, half of them with half steps, with seeds the priors never saw. What is asked for is
-in docs/flight-model.md, with what a larger draw meets.
-"""
+The sets are drawn by rule, half of them with half steps, with seeds the priors never saw. What is asked for
+is in docs/flight-model.md, with what a larger draw meets."""
 
 import numpy as np
 import pytest
@@ -51,7 +50,8 @@ def test_every_check_is_about_some_discs(checks):
 
 def test_order_holds_for_99_in_100_neighbours(checks):
     """One more glide goes farther, more turn ends further right, more fade further left, at whole and half
-    steps; half a step moves the landing less than 6 %. One in a hundred may fail, two for half a step's move."""
+    steps; half a step moves the landing less than 6 %. One in a hundred may fail, two for half a step's
+    move."""
     for name, check in checks.items():
         if name.startswith(ORDER[:2]):
             assert share(check)[0] >= 0.985, (name, share(check))

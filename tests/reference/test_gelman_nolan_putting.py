@@ -1,5 +1,5 @@
-"""Putting: the direction factor is Gelman & Nolan's, A Probability Model for Golf Putting (2002); make rates by
-rating from memory of the trade [common practice]; declared rates rule."""
+"""Putting: the direction factor is Gelman & Nolan's, A Probability Model for Golf Putting (2002); make rates
+by rating from memory of the trade [common practice]; declared rates rule."""
 
 import math
 from statistics import NormalDist

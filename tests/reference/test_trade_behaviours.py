@@ -88,6 +88,7 @@ def test_a_low_flat_driver_skips_and_flares_on_hardpack():
 @pytest.mark.parametrize("hyzer", [0, 6, 12])
 def test_a_faster_rim_of_the_same_numbers_flares_more(hyzer):
     """Thrown low at an arm's full speed onto hardpack."""
+
     def flare(speed):
         low = throw((speed, 4, 0, 3), 58, hyzer=hyzer, launch=5, surface="hardpack")
         return low.out.rest_y_m - low.out.carry_y_m
@@ -102,7 +103,9 @@ def test_an_approach_disc_stops_from_a_steep_landing():
     assert run_out(steep) < 1.5
 
 
-@pytest.mark.parametrize("numbers", of_class(41, lambda s, g, t, f: 6 <= s <= 9 and t >= -1 and 1 <= f <= 2, 6))
+@pytest.mark.parametrize(
+    "numbers", of_class(41, lambda s, g, t, f: 6 <= s <= 9 and t >= -1 and 1 <= f <= 2, 6)
+)
 def test_elevation_changes_the_distance_reached(numbers):
     """By 2 to 4 ft for each foot between lie and landing, up and down alike, on a stock shot of about 300 ft
     thrown on 10°."""

@@ -127,7 +127,9 @@ def _distances(throws: Any, entered: bool) -> dict[str, float]:
             continue
         kind, field = _kind(name, "throws"), f"throws.{name}"
         given = _object(value, field)
-        found[kind] = _by_radar(given, kind, field) if "radar" in given else _number(given, "max_distance_m", field)
+        found[kind] = (
+            _by_radar(given, kind, field) if "radar" in given else _number(given, "max_distance_m", field)
+        )
         if entered and not SHORTEST_ENTRY_M <= found[kind] <= LONGEST_ENTRY_M:
             raise refuse(
                 "thrower",
@@ -153,8 +155,8 @@ def _by_radar(given: dict[str, Any], kind: str, field: str) -> float:
 
 def _make_rates(putting: dict[str, Any]) -> tuple[tuple[float, float], ...]:
     """Declared make rates as pairs of distance and share, nearest first."""
-    rates = {d: _number(putting, key, "putting") for d, key in ((NEAR_M, "make_at_5_m"), (FAR_M, "make_at_10_m"))
-             if putting.get(key) is not None}  # fmt: skip
+    two = ((NEAR_M, "make_at_5_m"), (FAR_M, "make_at_10_m"))
+    rates = {d: _number(putting, key, "putting") for d, key in two if putting.get(key) is not None}
     listed = putting.get("make") or []
     if not isinstance(listed, list):
         raise refuse("thrower", "must list pairs of distance and share", "putting.make")

@@ -19,9 +19,11 @@ Json = dict[str, Any]
 def kept_choice(hole: PlannedHole, computed: HolePlan, options: list[Json], origin: LonLat) -> Json:
     """What is in force after planning again: the new first plan, unless the player chose otherwise. An own
     aim is kept and judged anew; a chosen throw is found again among the options, or the way it took."""
-    chosen = hole.chosen and {**hole.chosen, "kind": kind_named(hole.chosen["kind"])}
+    chosen = hole.chosen
     if chosen is None or (hole.result and chosen == hole.result["options"][0]):
         return options[0]
+    if "kind" in chosen:
+        chosen = {**chosen, "kind": kind_named(chosen["kind"])}
     if hole.own_aim:
         own = _judged_again(computed, chosen, chosen["aim_left_deg"], origin)
         if own is not None:

@@ -125,7 +125,8 @@ class Trials:
         n, v = len(z), self.speed_m_s
         releases = np.concatenate([
             thrown(v), thrown(v), thrown(v, ANHYZER_DEG, launch_deg=ANHYZER_LAUNCH_DEG), thrown(v, HYZER_DEG),
-            thrown(np.full(n, PUTT_M_S), PUTT_HYZER_DEG, PUTT_NOSE_DEG, PUTT_LAUNCH_DEG, spin_share(PUTT_M_S, "backhand")),
+            thrown(np.full(n, PUTT_M_S), PUTT_HYZER_DEG, PUTT_NOSE_DEG, PUTT_LAUNCH_DEG,
+                   spin_share(PUTT_M_S, "backhand")),
             thrown(HARD * v, HARD_HYZER_DEG),
         ])  # fmt: skip
         releases[4 * n : 5 * n, Z] = PUTT_DROP_M

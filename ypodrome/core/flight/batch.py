@@ -68,8 +68,8 @@ TUMBLING_DRAG = 0.55
 """Drag coefficient of a disc knocked out of its flight (chosen: between edge-on and broadside)."""
 
 NEWTONS, LEAST_FALL_M_S, SHORT_REST_S, LONGEST_REST_S = 3, 0.2, 3e-4, 0.01
-"""Rounds of the search for the moment of contact, what of it is short enough to be gone straight, and bounds on
-that (chosen: a disc that comes in along the ground must not be sent far)."""
+"""Rounds of the search for the moment of contact, what of it is short enough to be gone straight, and bounds
+on that (chosen: a disc that comes in along the ground must not be sent far)."""
 
 OFF_GROUND_M = 0.01
 STANDS_UP = 0.6
@@ -344,7 +344,8 @@ def air_batch(
 
 @batch_kernel
 def settle_batch(
-    one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64], discs: NDArray[np.int64],
+    one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64],
+    discs: NDArray[np.int64],
     bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field, tally: NDArray[np.void],
     landed: NDArray[np.void],
 ) -> None:  # fmt: skip

@@ -60,7 +60,7 @@ def _walked(
             step.z0 = ground + PUTT_HEIGHT_M
             step.z = ground_height(field, step.x, step.y)[0] + PUTT_HEIGHT_M
             step.vx, step.vy, step.vz = dx, dy, 0.0
-            i, j = cell(field, step.x, step.y)
+            i, j = cell(field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
             if field.room[i, j] < STEP_M and meet_obstacles(field, step, ground, tally, 0.0):
                 share = ROUND_A_TRUNK
                 break

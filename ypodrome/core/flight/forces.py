@@ -76,7 +76,8 @@ class Rates(NamedTuple):
 
 @inlined
 def ramp(x: float) -> float:
-    """Zero below -w, x above w: a corner rounded over RAMP_HALF_WIDTH = w either way, its slope a smooth step."""
+    """Zero below -w, x above w: a corner rounded over RAMP_HALF_WIDTH = w either way, its slope a smooth
+    step."""
     t = min(max(x * (0.5 / RAMP_HALF_WIDTH) + 0.5, 0.0), 1.0)
     return 2.0 * RAMP_HALF_WIDTH * t * t * t * (1.0 - 0.5 * t) + max(x - RAMP_HALF_WIDTH, 0.0)
 

@@ -12,7 +12,9 @@ def missed_releases(
     release: Release, hyzer_rad: float, nose_rad: float, speed_share: float
 ) -> dict[str, Release]:
     """The release missed by so much hyzer, nose and power either way, by name."""
-    hyzer, nose, power = (f"{v:.0f}" for v in (math.degrees(hyzer_rad), math.degrees(nose_rad), 100 * speed_share))
+    hyzer, nose, power = (
+        f"{v:.0f}" for v in (math.degrees(hyzer_rad), math.degrees(nose_rad), 100 * speed_share)
+    )
     v = release.speed_m_s
     return {
         f"{hyzer}° more hyzer": replace(release, hyzer_rad=release.hyzer_rad + hyzer_rad),

@@ -56,7 +56,7 @@ def _along_and_across(at: NDArray[np.float64]) -> NDArray[np.float64]:
 
 
 def _profile_through(at: NDArray[np.float64], z: NDArray[np.float64]) -> Surface:
-    """Ground that rises and falls along the line of its spots, is level across it and goes on level beyond."""
+    """Ground that rises and falls along the line of its spots, level across it and level beyond."""
     middle = at.mean(axis=0)
     way = np.linalg.svd(at - middle, full_matrices=False)[2][0] if len(at) > 1 else np.array([1.0, 0.0])
     places, which = np.unique(np.round((at - middle) @ way, 1), return_inverse=True)

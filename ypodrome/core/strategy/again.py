@@ -62,10 +62,7 @@ def _combo(situation: Situation, throw: FixedThrow) -> int | None:
     """The combination of the situation's arsenal that the throw is."""
     arsenal = situation.arsenal
     named = [i for i, d in enumerate(arsenal.discs) if d.name == throw.disc]
-    rows = np.flatnonzero(
-        np.isin(arsenal.disc, named)
-        & (arsenal.kind == KINDS.index(throw.kind))
-    )
+    rows = np.flatnonzero(np.isin(arsenal.disc, named) & (arsenal.kind == KINDS.index(throw.kind)))
     rows = np.array([row for row in rows if arsenal.own_line(int(row)) == throw.own_line], int)
     off = np.hypot(arsenal.hyzer_deg[rows] - throw.hyzer_deg, arsenal.launch_deg[rows] - throw.launch_deg)
     return int(rows[off.argmin()]) if len(rows) and off.min() < SAME_DEG else None

@@ -106,8 +106,9 @@ def unsure(situation: Situation) -> tuple[str, ...]:
         said.append("Heights are known along one line only: the plan takes the ground as level across it.")
     for kind in thrower.odd_arms():
         low, high = (length_words(d, thrower.units) for d in (SHORTEST_ENTRY_M, LONGEST_ENTRY_M))
+        set_to = length_words(thrower.max_distance_m[kind], thrower.units)
         said.append(
-            f"The {kind.replace('_', ' ')} is set to {length_words(thrower.max_distance_m[kind], thrower.units)}, "
+            f"The {kind.replace('_', ' ')} is set to {set_to}, "
             f"outside the {low} to {high} that arms are known for: its throws are a guess."
         )
     return tuple(said)

@@ -1,8 +1,7 @@
 """How fast an arm is: from the distance it throws, by kind of throw.
 
-A nominal disc sets the arm, not the bag: buying a disc changes no arm. Each kind of throw has a table of its own,
-farthest distance by arm speed, made once from flights, monotone, and read backward.
-"""
+A nominal disc sets the arm, not the bag: buying a disc changes no arm. Each kind of throw has a table of its
+own, farthest distance by arm speed, made once from flights, monotone, and read backward."""
 
 from __future__ import annotations
 
@@ -71,8 +70,8 @@ def nominal_disc(arm_speed_m_s: float, kind: str) -> Disc:
 
 @lru_cache(maxsize=len(KINDS))
 def farthest_m(kind: str) -> NDArray[np.float64]:
-    """Farthest level distance [len(SPEEDS_M_S), m] of a kind of throw in still air by arm speed: carry, and of
-    a roller to where it comes to rest. Rising throughout."""
+    """Farthest level distance [len(SPEEDS_M_S), m] of a kind of throw in still air by arm speed: carry, and
+    of a roller to where it comes to rest. Rising throughout."""
     launches, hyzers = {
         **dict.fromkeys(OVERHEAD, (OVERHEAD_LAUNCHES_DEG, OVERHEAD_HYZERS_DEG)),
         **dict.fromkeys(ROLLERS, (ROLLER_LAUNCHES_DEG, ROLLER_HYZERS_DEG)),

@@ -1,8 +1,7 @@
 """The level of play: spread, faults and putting as continuous functions of one rating.
 
-The scale is the sport's: 1000 is scratch. The forms and where they are judged are in docs/level.md; the constants
-were fitted by scripts/level_fit to the scores and shares named there.
-"""
+The scale is the sport's: 1000 is scratch. The forms and where they are judged are in docs/level.md; the
+constants were fitted by scripts/level_fit to the scores and shares named there."""
 
 from __future__ import annotations
 
@@ -25,8 +24,8 @@ everything errs in them (share chosen, the rest fitted: without faults nobody ev
 MOST_FAULTS = 0.3
 
 PUTT_RAD, PUTT_GROWTH, PUTT_POWER = 0.0123, 0.374, 0.467
-"""Error of a scratch player's putts to the side at five metres [rad], its growth for each hundred points below,
-and the power of the distance it grows with besides (fitted to the make rates in docs/level.md)."""
+"""Error of a scratch player's putts to the side at five metres [rad], its growth for each hundred points
+below, and the power of the distance it grows with besides (fitted to the make rates in docs/level.md)."""
 
 
 def below_scratch(rating: float) -> float:
@@ -52,7 +51,7 @@ def putt_sigma(rating: float) -> float:
 
 
 def rating_of(aim_deg: float) -> float:
-    """The rating whose aim errs so much: what a spread given in degrees says of the rest of a player's game."""
+    """The rating whose aim errs so much: what a spread says of the rest of a player's game."""
     if aim_deg <= 0.0:
         return HIGHEST
     return min(HIGHEST, max(LOWEST, 1000.0 - 100.0 * math.log(aim_deg / AIM_DEG) / SPREAD_GROWTH))

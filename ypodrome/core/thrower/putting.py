@@ -1,13 +1,13 @@
 """Making putts.
 
-After Gelman & Nolan, A Probability Model for Golf Putting (Teaching Statistics 24(3), 2002): a putt goes in when
-the error of its direction is small enough. There is one error and it is the same angle at every distance. A disc
-golfer's putts err in direction and in height, both more than in proportion to the distance; the height decides
-how far a miss flies on. A few putts are simply thrown away.
-"""
+After Gelman & Nolan, A Probability Model for Golf Putting (Teaching Statistics 24(3), 2002): a putt goes in
+when the error of its direction is small enough. There is one error and it is the same angle at every
+distance. A disc golfer's putts err in direction and in height, both more than in proportion to the distance;
+the height decides how far a miss flies on. A few putts are simply thrown away."""
 
 from __future__ import annotations
 
+import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -62,8 +62,8 @@ ROUNDS = 10
 
 @dataclass(frozen=True)
 class PuttingModel:
-    """Error to the side `sigma_5` [rad] at five metres, growing with distance to `power` besides, and the share
-    of putts thrown away."""
+    """Error to the side `sigma_5` [rad] at five metres, growing with distance to `power` besides, and the
+    share of putts thrown away."""
 
     sigma_5: float
     power: float = PUTT_POWER
@@ -142,7 +142,9 @@ class PuttingModel:
 def plays_m(distance_m: ArrayLike, rise_m: ArrayLike) -> NDArray[np.float64]:
     """Length a putt plays [m] with its rise to the basket."""
     rise = np.asarray(rise_m, float)
-    length = np.asarray(distance_m, float) + UPHILL * np.maximum(rise, 0.0) + DOWNHILL * np.maximum(-rise, 0.0)
+    length = (
+        np.asarray(distance_m, float) + UPHILL * np.maximum(rise, 0.0) + DOWNHILL * np.maximum(-rise, 0.0)
+    )
     return np.maximum(length, SHORTEST_M)
 
 
@@ -160,7 +162,7 @@ def _rests(
 
 @lru_cache(maxsize=128)
 def flat_table(model: PuttingModel, size: int) -> NDArray[np.float64]:
-    """Chances [len(GRID_M), size] of holing out in 1, 2, ... putts on the flat, by rounds of putting again."""
+    """Chances [len(GRID_M), size] of holing out in 1, 2, ... putts on the flat."""
     side, high = model.errors(GRID_M)
     made = model._held(GRID_M, side, high)
     rest, weight = _rests(GRID_M, side, high, np.zeros_like(GRID_M))
@@ -183,8 +185,10 @@ def check_rates(rates: Sequence[tuple[float, float]]) -> None:
         if not (math.isfinite(distance) and 0.5 <= distance <= 60.0):
             raise ValueError(f"putting: a distance must be between 0.5 and 60 m, got {distance:g}")
         if not 0.0 < share < 1.0:
-            raise ValueError(f"putting: the make rate at {distance:g} m must be between 0 and 1, got {share:g}")
-    for (near, high), (far, low) in zip(ordered, ordered[1:], strict=False):
+            raise ValueError(
+                f"putting: the make rate at {distance:g} m must be between 0 and 1, got {share:g}"
+            )
+    for (near, high), (far, low) in itertools.pairwise(ordered):
         if far <= near or low >= high:
             raise ValueError(
                 f"putting: the make rate at {far:g} m ({low:g}) must be lower than at {near:g} m ({high:g})"

@@ -29,9 +29,8 @@ class Thrower:
     """A player. `max_distance_m` by kind of throw; kinds left out are not thrown.
 
     `rating` is the number on the sport's scale; it sets what is not given: spread, faults, putting. `spread`
-    is the player's own, `spreads` those of single kinds. `make_rates` are pairs of distance [m] and share made
-    on a flat calm green.
-    """
+    is the player's own, `spreads` those of single kinds. `make_rates` are pairs of distance [m] and share
+    made on a flat calm green."""
 
     name: str = "Player"
     hand: str = "right"
@@ -40,9 +39,7 @@ class Thrower:
     spread: Spread | None = None
     spreads: Mapping[str, Spread] = field(default_factory=dict)
     faults: float | None = None
-    max_distance_m: Mapping[str, float] = field(
-        default_factory=lambda: {"backhand": 100.0, "forehand": 80.0}
-    )
+    max_distance_m: Mapping[str, float] = field(default_factory=lambda: {"backhand": 100.0, "forehand": 80.0})
     make_rates: tuple[tuple[float, float], ...] = ()
 
     def __post_init__(self) -> None:

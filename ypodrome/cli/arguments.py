@@ -1,0 +1,50 @@
+"""What the commands share: numbers, files, refusals."""
+
+from __future__ import annotations
+
+import argparse
+import math
+from collections.abc import Callable
+from pathlib import Path
+from typing import TypeVar
+
+from ypodrome.interchange.problems import FileProblems
+
+OK, BAD_INPUT = 0, 2
+
+T = TypeVar("T")
+
+
+class BadInput(ValueError):
+    """Input that cannot be used; the message names the place and the mend."""
+
+
+class Parser(argparse.ArgumentParser):
+    """Argument errors as one line and exit code 2."""
+
+    def error(self, message: str) -> None:  # type: ignore[override]
+        raise BadInput(message)
+
+
+def number(text: str) -> float:
+    """A finite number from the command line."""
+    try:
+        value = float(text)
+    except ValueError:
+        raise argparse.ArgumentTypeError(f'"{text}" is not a number') from None
+    if not math.isfinite(value):
+        raise argparse.ArgumentTypeError(f'"{text}" is not a finite number')
+    return value
+
+
+def read(path: Path, reader: Callable[[bytes], T]) -> T:
+    """What a reader makes of a file; its problems name the file."""
+    try:
+        data = path.read_bytes()
+    except OSError as error:
+        raise BadInput(f"{path}: cannot be read ({error.strerror})") from None
+    try:
+        return reader(data)
+    except FileProblems as error:
+        error.file = str(path)  # type: ignore[attr-defined]
+        raise
