@@ -1,6 +1,6 @@
 # Ypodrome. `make demo` to try it, `make test` to check it.
 SHELL := /bin/bash
-.PHONY: demo test lock css bench fit screenshots
+.PHONY: demo test lock css bench fit level screenshots
 PORT ?= 8000
 PY := .venv/bin/python
 
@@ -28,8 +28,11 @@ bench:
 
 fit:
 	$(PY) -m scripts.flight_fit
-	$(PY) -m scripts.flight_fit --report
+	$(PY) -m scripts.flight_fit.report
 	$(PY) -m scripts.flight_fit.ground > docs/ground-play.md
+
+level:
+	$(PY) -m scripts.level_fit
 
 screenshots:
 	$(PY) scripts/take_screenshots.py

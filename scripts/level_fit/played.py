@@ -5,8 +5,10 @@ from __future__ import annotations
 import itertools
 import math
 from dataclasses import dataclass
+from pathlib import Path
 
 import numpy as np
+from numpy.typing import NDArray
 
 import ypodrome.demo
 from scripts.level_fit.arithmetic import UPHILL_FEET
@@ -14,6 +16,7 @@ from ypodrome.core.disc import Disc
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import HoleLine, Pin, Tee
+from ypodrome.core.hole.rule_facts import CIRCLE_2_M
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.search import QUICK, Effort, search
@@ -33,11 +36,12 @@ ARMS_FT = {
 FOREHAND = 0.85
 
 
+DEMO = Path(ypodrome.demo.__file__).parent
+
+
 def bag() -> tuple[Disc, ...]:
     """The demo's bag."""
-    from pathlib import Path
-
-    return read_bag((Path(ypodrome.demo.__file__).parent / "bag.csv").read_bytes())
+    return read_bag((DEMO / "bag.csv").read_bytes())
 
 
 def player(rating: float, arm_ft: float) -> Thrower:
@@ -60,13 +64,15 @@ def open_hole(length_ft: float) -> Scene:
 
 @dataclass(frozen=True)
 class Played:
-    """Score from the tee, and shares: in the first circle after the drive, of each score against par."""
+    """Score from the tee, and shares: in the first circle after the drive, of each score against par, and
+    of par or better from where a drive misses the second circle."""
 
     score: float
     circle1: float
     birdie: float
     par: float
     bogey: float
+    scramble: float
 
 
 def played(scene: Scene, thrower: Thrower, seed: int = 1, effort: Effort = QUICK) -> Played:
@@ -85,7 +91,13 @@ def played(scene: Scene, thrower: Thrower, seed: int = 1, effort: Effort = QUICK
         float(outlook[: par - 1].sum()),
         float(outlook[par - 1]),
         float(outlook[par:].sum()),
+        _scramble(np.hypot(*(rest - value.pin).T) > CIRCLE_2_M, judged.outlooks[i], par),
     )
+
+
+def _scramble(missed: NDArray[np.bool_], outlooks: NDArray[np.float64], par: int) -> float:
+    """Share of par or better of the draws that missed, nothing where none did."""
+    return float(outlooks[missed, :par].sum(axis=1).mean()) if missed.any() else math.nan
 
 
 def effective_feet(scene: Scene) -> float:

@@ -163,3 +163,32 @@ def test_unknown_woods_stop_discs_and_unknown_ground_scatters_them(demo_thrower,
     assert unseen.expected > known.expected
     wooded = scene_for(two_holes(unknowns=(Unknown((1,), box(30, -9, 50, 9), "woods"),)), 1)
     assert len(wooded.field.groves) == 1
+
+
+def pasted_profile(bearing_deg: float, waver_m: float = 0.0):
+    """Heights every eight metres along a fairway, up and down again, in its own direction."""
+    along = np.arange(0.0, 121.0, 8.0)
+    z = 6.0 * np.sin(along / 120.0 * math.pi)
+    way = np.array([math.sin(math.radians(bearing_deg)), math.cos(math.radians(bearing_deg))])
+    off = waver_m * np.where(np.arange(len(along)) % 2, 1.0, -1.0)
+    at = along[:, None] * way + off[:, None] * np.array([way[1], -way[0]])
+    return at, z, way
+
+
+@pytest.mark.parametrize("bearing", [0.0, 12.0, 57.0, 90.0])
+@pytest.mark.parametrize("waver", [0.0, 1.0])
+def test_heights_on_a_line_make_level_cross_sections(bearing, waver):
+    """No saw: across the line the ground is level as far as the hole reaches, along it it goes through them."""
+    at, z, way = pasted_profile(bearing, waver)
+    surface = surface_through(at, z)
+    across = np.array([way[1], -way[0]])
+    for distance in (20.0, 60.0, 100.0):
+        places = distance * way + np.linspace(-40, 40, 17)[:, None] * across
+        assert np.ptp(surface(places)) < 0.05
+    assert surface(at) == pytest.approx(z, abs=0.3)
+
+
+def test_one_height_or_two_make_ground_without_a_slope_nobody_measured():
+    assert surface_through(np.zeros((1, 2)), np.array([3.0]))(np.array([[50.0, 9.0]])) == pytest.approx([3.0])
+    two = surface_through(np.array([[0.0, 0.0], [0.0, 100.0]]), np.array([0.0, 4.0]))
+    assert two(np.array([[30.0, 50.0], [-30.0, 50.0]])) == pytest.approx([2.0, 2.0])

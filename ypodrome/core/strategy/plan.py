@@ -39,6 +39,9 @@ TIE = 0.03
 """Throws within which two options cannot be told apart by their draws (chosen: about the standard error
 of the difference; seeds move a hole by 0.01 to 0.05)."""
 
+PLAINLY_LESS = 0.08
+"""Steps in which trouble is counted when options are told apart (chosen: a player sees no finer)."""
+
 FLAT_LAUNCH_DEG = 11.5
 """Launch of the flat throw that distances are compared by: the reference throw's."""
 
@@ -269,10 +272,19 @@ def _trouble(option: Option) -> float:
 
 
 def _calmest_first(options: list[Option], costs: np.ndarray) -> list[Option]:
-    """Options in order of cost; of those as good as the best, the one with least trouble leads."""
+    """Options in order of cost; of those that cannot be told from the best by their draws the one leads that
+    sense would take: plainly less trouble, else the slower disc, the easier power, the straighter line."""
     tied = int((costs <= costs[0] + TIE).sum())
-    first = min(options[:tied], key=_trouble)
+    first = min(options[:tied], key=_sense)
     return [first, *(o for o in options if o is not first)]
+
+
+def _sense(option: Option) -> tuple[float, float, float, float]:
+    """What is preferred among throws that cost the same, the smaller the better."""
+    return (
+        round(_trouble(option) / PLAINLY_LESS), option.disc.speed, round(option.power, 1),
+        abs(option.bend_rad),
+    )  # fmt: skip
 
 
 def _with_roles(options: list[Option]) -> list[Option]:

@@ -11,9 +11,9 @@ LOWEST, HIGHEST = 700.0, 1040.0
 PRESET_RATINGS = {"new": 775.0, "club": 900.0, "advanced": 950.0, "elite": 1010.0}
 """What the presets stand for on the scale [common practice]."""
 
-SPEED_PCT, AIM_DEG, HYZER_DEG, NOSE_DEG, LAUNCH_DEG = 2.85, 2.16, 3.77, 1.46, 1.62
+SPEED_PCT, AIM_DEG, HYZER_DEG, NOSE_DEG, LAUNCH_DEG = 2.78, 2.11, 3.68, 1.42, 1.58
 SPIN_OVER_SPEED = 2.5
-SPREAD_GROWTH = 0.29
+SPREAD_GROWTH = 0.30
 """Standard deviations of a scratch player's throws at EASY_POWER, and their growth for each hundred points
 below: e to so much (fitted; the ratios between them are chosen, scores do not tell them apart)."""
 

@@ -74,10 +74,10 @@ EASY_POWER, EFFORT = 0.8, 1.1
 """Share of full power a spread is stated for, and how much full effort widens it: 1 + 1.1 p³ over its value
 at EASY_POWER, smooth from a standstill to all-out (fitted with `level`)."""
 
-RIM_ROOM, GROWTH_PER_RIM, RIM_SOFT = 2.0, 0.022, 1.0
+RIM_ROOM, GROWTH_PER_RIM, RIM_SOFT = 2.0, 0.035, 1.0
 """Speed numbers over the least that reaches which cost nothing, what each more adds to the spread, and how
 softly that sets in: a wide rim is harder to hold on line than the throw needs [common practice], sizes chosen
-so that five numbers too many cost a tenth."""
+so that five numbers too many widen a throw by a tenth."""
 
 WET_GROWTH = 1.15
 """A wet pad widens everything so much (chosen)."""

@@ -1,0 +1,6 @@
+"""Write docs/level.md: python -m scripts.level_fit (two minutes)."""
+
+from scripts.level_fit.table import main
+
+if __name__ == "__main__":
+    main()
