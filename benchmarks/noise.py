@@ -26,7 +26,7 @@ SEEDS = range(1, 41)
 
 
 def plain_draws(n: int, seed: int):
-    return np.random.default_rng(seed).standard_normal((n, 8))
+    return np.random.default_rng(seed).standard_normal((n, 9))
 
 
 def main() -> None:

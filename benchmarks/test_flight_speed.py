@@ -6,12 +6,15 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from tests.reference.test_against_solve_ivp import derivative, initial_state
-from ypodrome.core.disc import Disc, aero_row
+from tests.reference.test_against_solve_ivp import derivative
+from ypodrome.core.design import bodies_of
+from ypodrome.core.design.solver import solved
+from ypodrome.core.disc import Disc
 from ypodrome.core.flight.batch import fly_batch
-from ypodrome.core.flight.release import Release, Throw
-from ypodrome.core.flight.simulate import fly_many
+from ypodrome.core.flight.release import USUAL_NOSE_RAD, Release, release_motion
+from ypodrome.core.flight.simulate import NO_PATH, Air, Range
 from ypodrome.core.ground.field import open_field
+from ypodrome.core.ground.room import room_around
 from ypodrome.core.hole.features import HoleLine, Pin, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.thrower import PRESETS
@@ -19,8 +22,8 @@ from ypodrome.core.thrower.spread import scatter, standard_draws
 
 FLIGHTS = 10_000
 CLOUD = 300
-ROW = aero_row(Disc("x", 9, 5, -1, 2))
-RELEASE = Release(24.0, launch_rad=math.radians(9)).row()
+BODIES = bodies_of([Disc("x", 9, 5, -1, 2)])
+RELEASE = Release(25.0, nose_rad=USUAL_NOSE_RAD, launch_rad=math.radians(11.5)).row()
 
 
 def arguments(field, n, scattered=False):
@@ -28,9 +31,10 @@ def arguments(field, n, scattered=False):
     zeros = np.zeros(n, np.int64)
     releases = np.repeat(RELEASE[None], n, 0)
     if scattered:
-        releases = scatter(RELEASE[None], PRESETS["club"], np.ones(1), standard_draws(n, 1))[0]
+        sizes = PRESETS["club"].sizes[None]
+        releases = scatter(RELEASE[None], sizes, np.ones(1), standard_draws(n, 1))[0]
     seeds = np.arange(1, n + 1) if scattered else zeros
-    return (releases, zeros, ROW[None], np.full((n, 2), 3.0), 1.225, seeds, field, 1.0)
+    return (releases, zeros, BODIES, np.full((n, 2), 3.0), 1.225, seeds, field, 1.0, NO_PATH)
 
 
 def sixty_trees() -> Scene:
@@ -55,7 +59,23 @@ def test_batch_among_sixty_obstacles(benchmark):
 
 def test_cloud_among_sixty_obstacles(benchmark):
     """A cloud of 300 scattered throws on all cores, as a drag of the aim asks for it."""
-    benchmark(fly_many, *arguments(sixty_trees().field, CLOUD, scattered=True))
+    releases, discs, bodies, winds, density, seeds, field, _, _ = arguments(sixty_trees().field, CLOUD, True)
+    benchmark(Range(Air(density), field).fly, bodies, discs, releases, winds, seeds)
+
+
+def test_fifteen_new_discs(benchmark):
+    """A bag that was never solved before: under 0.6 s."""
+    rng = np.random.default_rng(1)
+    bag = np.column_stack([rng.uniform(2, 13, 15), rng.uniform(3, 6, 15), rng.uniform(-3, 0, 15),
+                           rng.uniform(1, 3, 15), np.full(15, 175.0)])  # fmt: skip
+    benchmark(solved, bag)
+
+
+@pytest.mark.parametrize("hole", [1, 2, 3])
+def test_map_of_a_scene(benchmark, demo_course, hole):
+    """Room around every cell: at most 15 ms."""
+    f = scene_for(demo_course, hole).field
+    benchmark(room_around, f.x0, f.y0, f.cell_m, f.grove, f.trees, f.barriers, f.mandos, f.basket)
 
 
 @pytest.mark.parametrize("hole", [1, 2, 3])
@@ -69,6 +89,6 @@ def test_batch_on_a_demo_hole(benchmark, demo_course, hole):
 
 def test_solve_ivp_once(benchmark):
     """RK45 at rtol 1e-6, one flight of the same length."""
-    start = initial_state(24.0, Throw.RHBH, 0.0, math.radians(9), RELEASE[8])
-    hang_s = fly_batch(*arguments(open_field(), 1))[0, 3]
-    benchmark(solve_ivp, derivative, (0.0, hang_s), start, args=(ROW, (3.0, 3.0)), rtol=1e-6)
+    start = np.array(release_motion(RELEASE))
+    hang_s = fly_batch(*arguments(open_field(), 1))[0]["hang_s"][0]
+    benchmark(solve_ivp, derivative, (0.0, hang_s), start, args=(BODIES[0], (3.0, 3.0)), rtol=1e-6)

@@ -178,7 +178,7 @@ def pasted_profile(bearing_deg: float, waver_m: float = 0.0):
 @pytest.mark.parametrize("bearing", [0.0, 12.0, 57.0, 90.0])
 @pytest.mark.parametrize("waver", [0.0, 1.0])
 def test_heights_on_a_line_make_level_cross_sections(bearing, waver):
-    """No saw: across the line the ground is level as far as the hole reaches, along it it goes through them."""
+    """No saw: across the line the ground is level as far as the hole reaches, along it through them."""
     at, z, way = pasted_profile(bearing, waver)
     surface = surface_through(at, z)
     across = np.array([way[1], -way[0]])

@@ -32,6 +32,12 @@ ANHYZER_DEG, HYZER_DEG, ANHYZER_LAUNCH_DEG = -8.0, 15.0, LAUNCH_DEG + 1.0
 PUTT_M_S, PUTT_HYZER_DEG, PUTT_NOSE_DEG, PUTT_LAUNCH_DEG, PUTT_DROP_M = 9.8, 3.0, 2.0, 11.0, 0.15
 """A putt of ten metres as it leaves the hand, and how much lower the chains hang (chosen)."""
 
+STRAIGHT = ((3.0, 5.0), (1.0, 0.0)), ((-1.0, 0.0), (1.0, 0.0)), ((0.5, 1.5), (1.0, 0.0))
+STAYS_DEG = 3.0
+"""Speed, turn and fade of a straight putter, and how far it must still lie on its anhyzer as it lands (a
+putter that turns and does not fade is lost when it is missed by ten degrees [common practice]; softness
+chosen)."""
+
 PUTTS_BY_SPEED, PUTTS_BY_FADE = ((3.0, 5.0), (1.0, 0.0)), ((1.0, 2.5), (1.0, 0.0))
 """How far a disc of a speed and fade is asked to putt (chosen: straight putters, not approach discs)."""
 
@@ -89,7 +95,16 @@ class Trials:
             line: np.asarray((np.array(row)[:, None] * terms).sum(axis=0)) for line, row in ENDS.items()
         }
         self.holds = np.interp(turn, (-1.0, 0.0), (0.0, 1.0)) * np.interp(fade, (2.0, 3.0), (0.0, 1.0))
+        self.stays = self.straight(speed, turn, fade)
         self.putts = np.interp(speed, *PUTTS_BY_SPEED) * np.interp(fade, *PUTTS_BY_FADE)
+
+    @staticmethod
+    def straight(
+        speed: NDArray[np.float64], turn: NDArray[np.float64], fade: NDArray[np.float64]
+    ) -> NDArray[np.float64]:
+        """How far [n] discs are straight putters, which do not come back from anhyzer."""
+        by_speed, by_turn, by_fade = STRAIGHT
+        return np.interp(speed, *by_speed) * np.interp(turn, *by_turn) * np.interp(fade, *by_fade)
 
     def take(self, rows: NDArray[np.int64]) -> Trials:
         """The trials of the chosen discs."""
@@ -116,6 +131,7 @@ class Trials:
             "hyzer end": _end(hyzer) - self.ends["hyzer"],
             "anhyzer end": _end(flex) - self.ends["anhyzer"],
             "holds": self.holds * np.maximum(0.0, HELD_BANK_DEG - np.degrees(hard.least_bank_rad)),
+            "stays": self.stays * np.maximum(0.0, np.degrees(flex.landing_hyzer_rad) + STAYS_DEG),
             "putt": self.putts * np.maximum(0.0, np.degrees(putt.landing_hyzer_rad) - PUTT_BANK_DEG),
         }
         columns = [miss / ROOM[name] for name, miss in misses.items()]
@@ -142,7 +158,7 @@ APEX, HANG = (0.067, 0.093), (0.95, 1.35)
 ROOM = {
     "distance": 0.03, "right": 0.35, "back": 0.013, "apex": 0.007, "hang": 0.1, "bank": 1.7,
     "head right": 0.04, "head end": 0.055, "comes back": 0.08, "hyzer end": 0.011, "anhyzer end": 0.03,
-    "holds": 0.5, "putt": 2.0,
+    "holds": 0.5, "stays": 2.0, "putt": 2.0,
 }  # fmt: skip
 """What each may miss by before it costs as much as a prior weight of one (chosen by `make fit` tables: the
 reference throw rules, the other lines keep their order)."""
