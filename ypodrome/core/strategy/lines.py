@@ -14,6 +14,9 @@ OVER_THE_TOP_M = 14.0
 """Highest point below which a straight line is a tunnel shot, and above which it goes over what
 stands in the way (chosen)."""
 
+STALL_LAUNCH_DEG = 20.0
+"""Launch from which a hyzer hangs and stalls (chosen)."""
+
 
 def line_name(kind: str, hyzer_deg: float, launch_deg: float, out: np.record) -> str:
     """What players would call a mean flight: kind, release angles and results by name."""
@@ -34,7 +37,7 @@ def line_name(kind: str, hyzer_deg: float, launch_deg: float, out: np.record) ->
     if landing < -8:
         return "turnover"
     if hyzer_deg >= 5:
-        if launch_deg >= 18:
+        if launch_deg >= STALL_LAUNCH_DEG:
             return "stall hyzer"
         return "skip hyzer" if distance > 8 and descent < 22 else "stock hyzer"
     if out.apex_m < TUNNEL_APEX_M:

@@ -115,7 +115,7 @@ def angle_words(hyzer_deg: float) -> str:
 
 def height_words(launch_deg: float) -> str:
     """How high to send it."""
-    steps = ((5.5, "low"), (10.5, "level height"), (16, "with height"), (25, "high"))
+    steps = ((8, "low"), (13, "level height"), (18.5, "with height"), (27, "high"))
     return next((words for most, words in steps if launch_deg <= most), "very high")
 
 
