@@ -134,6 +134,21 @@ def test_a_backstop_slope_holds_and_a_falling_one_runs_away():
     assert end(0.3) < end(0.0) < end(-0.1)
 
 
+@pytest.mark.parametrize(("speed", "descent", "hyzer"), [(12, 15, 10), (14, 15, 30), (9, 30, 15)])
+def test_one_landing_runs_longer_the_steeper_the_ground_falls(speed, descent, hyzer):
+    """The middle of a hundred landings a hand's breadth over slopes from 20 % up to 30 % down."""
+    release = Release(
+        speed, hyzer_rad=math.radians(hyzer), nose_rad=math.radians(descent),
+        launch_rad=-math.radians(descent), height_m=0.25,
+    ).row()  # fmt: skip
+    ran = []
+    for rise in (0.2, 0.1, 0.0, -0.1, -0.2, -0.3):
+        rows = np.repeat(release[None], 100, 0)
+        out = throws([Disc("x", 5, 4, 0, 3)], rows, slope(rise).field, seeds=np.arange(1, 101))
+        ran.append(np.median(np.hypot(out.rest_x_m - out.carry_x_m, out.rest_y_m - out.carry_y_m)))
+    assert (np.diff(ran) > 0).all()
+
+
 def test_sight_line_sees_over_level_ground_and_not_over_a_crest():
     assert blind_because(scene(), (0, 0)) is None
     crest = tuple(SpotHeight((), (x, y), 5.0 if x == 45 else 0.0) for x in (-40, 0, 45, 90, 130)

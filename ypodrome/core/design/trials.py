@@ -48,12 +48,15 @@ HARD, HARD_HYZER_DEG, HELD_BANK_DEG = 1.12, 10.0, 7.0
 """Thrown so much harder on so much hyzer, an overstable disc keeps at least this tilt: it never stands up
 [common practice: 5°, and a little room]."""
 
-UNDERSTABLE, UNDERSTABLE_WIDTH = 3.2, 0.6
+UNDERSTABLE, UNDERSTABLE_WIDTH = 3.2, 0.7
 """Turn about which a disc need not come back, and how soft that is (chosen: between -2.5 and -4)."""
 
 BANK_MARGIN_DEG = 4.0
 HEAD_RIGHT = (0.03, 0.06, 0.14, 0.32, 0.46, 0.54, 0.58)
 """Most a disc of turn 1, 0, ... -5 may go right into the wind, a little inside what players see."""
+
+MOST_LOST = 0.23
+"""Most of its way that a disc may lose into the wind (players see under 30 %; chosen a little inside)."""
 
 COMES_BACK = (0.0, 0.2, 0.55, 0.95, 1.2, 1.4)
 """Least share of its drift on anhyzer that a disc of fade 2, 2.5, 3, 4, 5, 6 comes back."""
@@ -127,6 +130,7 @@ class Trials:
             "bank": np.maximum(0.0, np.degrees(ref.landing_hyzer_rad) - self.bank_deg),
             "head right": np.maximum(0.0, into.max_right_m / d - self.head),
             "head end": _end(into) - self.ends["head"],
+            "head loss": np.maximum(0.0, 1.0 - np.hypot(into.carry_x_m, into.carry_y_m) / d - MOST_LOST),
             "comes back": self.flexes * np.maximum(0.0, self.comes_back - comes),
             "hyzer end": _end(hyzer) - self.ends["hyzer"],
             "anhyzer end": _end(flex) - self.ends["anhyzer"],
@@ -157,8 +161,8 @@ APEX, HANG = (0.067, 0.093), (0.95, 1.35)
 
 ROOM = {
     "distance": 0.03, "right": 0.35, "back": 0.013, "apex": 0.007, "hang": 0.1, "bank": 1.7,
-    "head right": 0.04, "head end": 0.055, "comes back": 0.08, "hyzer end": 0.011, "anhyzer end": 0.03,
-    "holds": 0.5, "stays": 2.0, "putt": 2.0,
+    "head right": 0.04, "head loss": 0.016, "head end": 0.055, "comes back": 0.08, "hyzer end": 0.011,
+    "anhyzer end": 0.03, "holds": 0.5, "stays": 2.0, "putt": 2.0,
 }  # fmt: skip
 """What each may miss by before it costs as much as a prior weight of one (chosen by `make fit` tables: the
 reference throw rules, the other lines keep their order)."""
