@@ -20,6 +20,7 @@ from ypodrome.core.record.gained import gained_by_part, throws_from
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
 from ypodrome.core.strategy.again import FixedThrow, judged_again
 from ypodrome.core.strategy.arsenal import StockLine
+from ypodrome.core.strategy.day import round_chances
 from ypodrome.core.strategy.lines import power_words
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.plan import HolePlan, plan_hole, score_chances, score_from_tee
@@ -87,6 +88,7 @@ __all__ = [
     "plan_for_target",
     "plan_hole",
     "power_words",
+    "round_chances",
     "scene_for",
     "score_chances",
     "score_from_tee",

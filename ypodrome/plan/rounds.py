@@ -5,7 +5,6 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any
 
-import numpy as np
 from django.db import transaction
 
 from ypodrome.core.api import (
@@ -25,6 +24,7 @@ from ypodrome.course.services import core_course
 from ypodrome.plan.inputs import digest, inputs_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.stored import scores_by_day
 
 Json = dict[str, Any]
 
@@ -56,17 +56,13 @@ def target_of(holes: list[PlannedHole], target: int) -> Target | None:
     if not holes or any(h.result is None for h in holes):
         return None
     options = [h.result["options"] for h in holes]
-    found = plan_for_target([[_scores(o) for o in row] for row in options], target)
+    found = plan_for_target([[scores_by_day(o) for o in row] for row in options], target)
     changes = []
     for hole, row, k in zip(holes, options, found.choices, strict=True):
         if row[k]["rank"] != hole.chosen["rank"] or hole.own_aim:
             cost = row[k]["expected_score"] - hole.chosen["expected_score"]
             changes.append(HoleChange(hole, row[k], cost))
     return Target(found, tuple(changes))
-
-
-def _scores(option: Json) -> Any:
-    return np.array(list(option["score_chances"].values()))
 
 
 @transaction.atomic

@@ -17,12 +17,14 @@ from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.strategy.aim import aim_left_deg, aim_offset_m, aim_point
 from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
+from ypodrome.core.strategy.day import by_day
 from ypodrome.core.strategy.exactness import Window
 from ypodrome.core.strategy.lines import line_name
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.search import Judged
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import KINDS
+from ypodrome.core.thrower.spread import standard_draws
 
 SMALL_MISS = 0.7
 """Standard deviations within which a throw counts as no miss (chosen)."""
@@ -63,7 +65,8 @@ class Option:
     """One throw offered from a lie. Angles in degrees, lengths in metres, chances in [0, 1].
 
     `over` is the chance that it ends beyond each of the out of bounds, hazards and waters across the
-    way to the pin, `short_of` names those still ahead where it usually ends. `next` is the throw
+    way to the pin, `short_of` names those still ahead where it usually ends. `by_day` are
+    the outlooks on each of the days (`strategy.day`). `next` is the throw
     planned from there, `instead` the best that decides otherwise what to carry.
     """
 
@@ -103,6 +106,7 @@ class Option:
     way: Way | None = None
     as_good: bool = False
     why: tuple[str, ...] = ()
+    by_day: tuple[tuple[float, ...], ...] = ()
     next: Option | None = None
     instead: Option | None = None
 
@@ -163,7 +167,14 @@ def option_from(situation: Situation, judged: Judged, i: int, thrown: int = 0) -
         miss_costs=miss_costs(lie, rests, expected(judged.outlooks[i])),
         rests=rests,
         path=mean.path,
+        by_day=_by_day(situation, judged, i) if thrown == 0 else (),
     )
+
+
+def _by_day(situation: Situation, judged: Judged, i: int) -> tuple[tuple[float, ...], ...]:
+    """Outlooks of finalist `i` on each of the days."""
+    draws = standard_draws(judged.cloud.draws, situation.seed)
+    return tuple(map(tuple, by_day(draws, judged.outlooks[i]).tolist()))
 
 
 def leave_from(situation: Situation, lie: Point) -> Leave:

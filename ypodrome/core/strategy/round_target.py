@@ -11,12 +11,15 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.strategy.day import DAY_WEIGHTS, days_of, round_chances
+
 HAIR = 0.001
 """Chance of reaching the target that a change of option must gain at least (chosen: what draws leave in
 doubt)."""
 
 Scores = NDArray[np.float64]
-"""Chances of taking 1, 2, 3, ... throws on a hole; the last gathers the tail."""
+"""Chances of taking 1, 2, 3, ... throws on a hole, alike on all days or by day (`day.by_day`); the last
+gathers the tail."""
 
 
 @dataclass(frozen=True)
@@ -34,10 +37,7 @@ class TargetPlan:
 
 def chance_of_total(holes: list[Scores], target: int) -> float:
     """Chance that holes with these score chances total at most `target`."""
-    total = np.ones(1)
-    for scores in holes:
-        total = np.convolve(total, scores)
-    return float(total[: max(0, target - len(holes) + 1)].sum())
+    return float(round_chances(holes)[: max(0, target - len(holes) + 1)].sum())
 
 
 def plan_for_target(holes: list[list[Scores]], target: int) -> TargetPlan:
@@ -48,11 +48,12 @@ def plan_for_target(holes: list[list[Scores]], target: int) -> TargetPlan:
     holes
         For every hole its options, the first plan first.
     """
-    worth = _values(holes, target)
-    choices = _wanted(holes, worth, target)
+    usual_day = [[DAY_WEIGHTS @ days_of(option) for option in options] for options in holes]
+    worth = _values(usual_day, target)
+    choices = _wanted(usual_day, worth, target)
     return TargetPlan(
         target,
-        chance=float(worth[0][0]),
+        chance=_followed(holes, usual_day, worth, target),
         fixed=chance_of_total([hole[k] for hole, k in zip(holes, choices, strict=True)], target),
         usual=chance_of_total([hole[0] for hole in holes], target),
         choices=choices,
@@ -75,6 +76,25 @@ def _values(holes: list[list[Scores]], target: int) -> list[NDArray[np.float64]]
         here = np.array([max(_after(following, o, s) for o in options) for s in range(target + 1)] + [0.0])
         values.insert(0, here)
     return values
+
+
+def _followed(
+    holes: list[list[Scores]], usual_day: list[list[Scores]], worth: list[NDArray], target: int
+) -> float:
+    """Chance of success of choices that follow the score as on a usual day, over all days."""
+    total = 0.0
+    for day, weight in enumerate(DAY_WEIGHTS):
+        alive = np.zeros(target + 2)
+        alive[0] = 1.0
+        for options, usual, following in zip(holes, usual_day, worth[1:], strict=True):
+            ends = np.zeros_like(alive)
+            for score in np.flatnonzero(alive[:-1] > 0.0):
+                best = int(np.argmax([_after(following, o, int(score)) for o in usual]))
+                for k, p in enumerate(days_of(options[best])[day]):
+                    ends[min(score + 1 + k, target + 1)] += alive[score] * p
+            alive = ends
+        total += weight * float(alive[: target + 1].sum())
+    return total
 
 
 def _wanted(holes: list[list[Scores]], values: list[NDArray], target: int) -> tuple[int, ...]:

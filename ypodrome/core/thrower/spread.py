@@ -87,7 +87,7 @@ MOST_STRETCH = (-0.7, 0.35)
 harder than an arm can (chosen)."""
 
 COLUMNS, DIMENSIONS = 6, 9
-GUST, VEER, FAULT = 6, 7, 8
+AIM, LAUNCH_DRAW, GUST, VEER, FAULT = 1, 4, 6, 7, 8
 LEAST_TAIL = 1e-6
 """Draws are cut off at 4.75 standard deviations (chosen: a Sobol point may be exactly 0)."""
 

@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 
-from ypodrome.core.api import Scene
+from ypodrome.core.api import Scene, round_chances
 from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.alike import alike
@@ -17,6 +17,7 @@ from ypodrome.plan.presenters.sheet import ROLES, card, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.rounds import target_of
+from ypodrome.plan.stored import scores_by_day
 
 TALLEST = 262.0
 WIDE = 128.0
@@ -131,11 +132,8 @@ def hole_cell(
 
 
 def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any]]:
-    """Chances of the round's score against par with the throws in force, holes independent."""
-    total = np.ones(1)
-    for hole in holes:
-        scores = hole.chosen["score_chances"]
-        total = np.convolve(total, np.array(list(scores.values())))
+    """Chances of the round's score against par with the throws in force, the day shared by all holes."""
+    total = round_chances([scores_by_day(hole.chosen) for hole in holes])
     least = len(holes)
     rows = [{"against_par": least + k - par, "chance": float(p)} for k, p in enumerate(total) if p >= 0.005]
     peak = max((r["chance"] for r in rows), default=1.0)
