@@ -88,6 +88,7 @@ def throw(
     """Put a disc that leaves the hand into lane i."""
     tally.random = np.uint64(seed)
     tally.hit, tally.mando_missed, tally.exposure, tally.holed = NOTHING, 0.0, 0.0, 0.0
+    tally.contacts = 0
     tally.start_x, tally.start_y = release[X], release[Y]
     tally.resistance = -math.log(1.0 - next_random(tally))
     m = release_motion(release)
@@ -212,11 +213,11 @@ def record_landing(lanes: np.void, i: int, side: float, exposure: float, out: np
 
 @inlined
 def come_down(
-    lanes: np.void, i: int, field: Field, density: float, struck: bool, release: NDArray[np.float64],
-    seed: int, tally: np.void, contacts: int, out: np.void,
+    lanes: np.void, i: int, field: Field, density: float, release: NDArray[np.float64], seed: int,
+    tally: np.void, out: np.void,
 ) -> int:  # fmt: skip
     """The contact of a lane whose rim is below the ground. Returns what follows."""
-    if struck:
+    if lanes.struck[i] > 0.0:
         lanes.z[i] = lanes.ground[i] + lanes.clearance[i]
     else:
         land(lanes, i, field, density)
@@ -226,8 +227,9 @@ def come_down(
     r, c = cell(field, m.x, m.y)
     if field.out[r, c] == 0:
         lanes.inside_x[i], lanes.inside_y[i] = m.x, m.y
-    if contacts == 0:
+    if tally.contacts == 0:
         record_landing(lanes, i, release[SIDE], tally.exposure, out)
+    tally.contacts += 1
     lanes.flying[i] = 0.0
     surface = field.surfaces[field.surface[r, c]]
     luck = release[SIDE] if seed != 0 else 0.0
@@ -286,94 +288,87 @@ def air_batch(
     """Fly every throw until it does not leave the ground any more; `landed` is where, and what follows."""
     n = releases.shape[0]
     lanes, step = one_lanes[0], one_step[0]
-    contacts, who = np.zeros(n, np.int64), np.full(W, -1)
-    struck = np.zeros(W, np.bool_)
-    lanes.gap[:] = 1.0
+    lanes.gap[:], lanes.who[:] = 1.0, -1
     queue, busy, rows = 0, 0, 0
     for i in range(W):
         k = min(i, n - 1)
         throw(lanes, i, releases[k], bodies[discs[k]], winds[k], seeds[k], field, tally[k])
         if i < n:
-            who[i], queue, busy = i, queue + 1, busy + 1
+            lanes.who[i], queue, busy = i, queue + 1, busy + 1
     rows = note_path(path, rows, lanes, 0)
     while busy > 0:
         step_lanes(lanes, density, step_scale)
         room_lanes(lanes, field)
         for i in range(W):
-            struck[i] = False
-            k = who[i]
+            lanes.struck[i] = 0.0
+            k = lanes.who[i]
             if k < 0 or lanes.room[i] > 0.0:
                 continue
             luck = releases[k, SIDE] if seeds[k] != 0 else 0.0
             if meets(lanes, i, field, step, tally[k], luck):
                 tumble(lanes, i)
-                struck[i] = True
-                if contacts[k] == 0 and tally[k].hit >= 0.0:
+                lanes.struck[i] = 1.0
+                if tally[k].contacts == 0 and tally[k].hit >= 0.0:
                     out[k].air_hit = True
         look_lanes(lanes, field)
         note_lanes(lanes)
         for i in range(W):
-            k = who[i]
+            k = lanes.who[i]
             if k < 0:
                 continue
             holed, late = tally[k].holed > 0.5, lanes.time_s[i] >= LONGEST_FLIGHT_S
             down = lanes.gap[i] <= 0.0 and not holed
             follows = REST if holed or late else SKIP
             if down:
-                follows = come_down(
-                    lanes, i, field, density, struck[i], releases[k], seeds[k], tally[k], contacts[k], out[k]
-                )
-                contacts[k] += 1
-                if follows == SKIP and (contacts[k] >= MOST_CONTACTS or late):
+                follows = come_down(lanes, i, field, density, releases[k], seeds[k], tally[k], out[k])
+                if follows == SKIP and (tally[k].contacts >= MOST_CONTACTS or late):
                     follows = SETTLE
             if k == 0:
                 rows = note_path(path, rows, lanes, i)
             if follows == SKIP:
                 continue
-            if contacts[k] == 0:
+            if tally[k].contacts == 0:
                 record_landing(lanes, i, releases[k, SIDE], tally[k].exposure, out[k])
             keep_landed(lanes, i, follows, landed[k])
             if queue < n:
                 k = queue
                 throw(lanes, i, releases[k], bodies[discs[k]], winds[k], seeds[k], field, tally[k])
-                who[i], queue = k, queue + 1
+                lanes.who[i], queue = k, queue + 1
             else:
-                who[i], busy = -1, busy - 1
+                lanes.who[i], busy = -1, busy - 1
     return rows
 
 
 @batch_kernel
 def settle_batch(
     one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64],
-    discs: NDArray[np.int64],
-    bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field, tally: NDArray[np.void],
-    landed: NDArray[np.void],
+    discs: NDArray[np.int64], bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field,
+    tally: NDArray[np.void], landed: NDArray[np.void],
 ) -> None:  # fmt: skip
     """Slide or roll every disc that does not rest where it came down; `landed` becomes its rest."""
     lanes, step = one_lanes[0], one_step[0]
     n, queue, busy = landed.shape[0], 0, 0
-    who = np.full(W, -1)
-    lanes.gap[:] = 0.0
+    lanes.gap[:], lanes.who[:] = 0.0, -1
     while queue < n or busy > 0:
         for i in range(W):
-            k = who[i]
+            k = lanes.who[i]
             if k >= 0 and (lanes.gap[i] <= 0.0 or lanes.spent_s[i] >= LONGEST_ROLL_S):
                 landed[k].x, landed[k].y = lanes.x[i], lanes.y[i]
                 r, c = cell(field, lanes.x[i], lanes.y[i])
                 if field.out[r, c] == 0:
                     lanes.inside_x[i], lanes.inside_y[i] = lanes.x[i], lanes.y[i]
                 landed[k].inside_x, landed[k].inside_y = lanes.inside_x[i], lanes.inside_y[i]
-                who[i], busy = -1, busy - 1
-            while who[i] < 0 and queue < n:
+                lanes.who[i], busy = -1, busy - 1
+            while lanes.who[i] < 0 and queue < n:
                 k, queue = queue, queue + 1
                 if landed[k].follows != REST:
-                    who[i], busy = k, busy + 1
+                    lanes.who[i], busy = k, busy + 1
                     set_down(lanes, i, landed[k], bodies[discs[k]].grip)
         footing_lanes(lanes, field)
         slide_lanes(lanes)
         room_lanes(lanes, field)
         for i in range(W):
-            k = who[i]
+            k = lanes.who[i]
             if k < 0 or lanes.room[i] > 0.0 or lanes.gap[i] <= 0.0:
                 continue
             lanes.z[i] = ground_height(field, lanes.x[i], lanes.y[i])[0] + LOW_M
@@ -382,7 +377,6 @@ def settle_batch(
                 lanes.rolling[i] = 0.0
 
 
-@batch_kernel
 def fly_batch(
     releases: NDArray[np.float64], discs: NDArray[np.int64], bodies: NDArray[np.void],
     winds: NDArray[np.float64], density: float, seeds: NDArray[np.int64], field: Field, step_scale: float,
@@ -393,34 +387,20 @@ def fly_batch(
     One seed a throw; 0 for a flight without scatter. `step_scale` is 1 for the usual steps. The path of the
     first throw goes to `path` [rows, PATH_SIZE]. Returns RESULT records [n] and the rows of path written.
     """
-    n = releases.shape[0]
+    n = len(releases)
     out, tally, landed = np.zeros(n, RESULT), np.zeros(n, TALLY), np.zeros(n, LANDED)
-    # a record taken of an array does not keep it alive: the arrays are held here for as long as they are used
     lanes, step = np.zeros(1, LANES), np.zeros(1, STEP)
     rows = air_batch(
-        lanes,
-        step,
-        releases,
-        discs,
-        bodies,
-        winds,
-        density,
-        seeds,
-        field,
-        step_scale,
-        tally,
-        landed,
-        out,
+        lanes, step, releases, discs, bodies, winds, density, seeds, field, step_scale, tally, landed, out,
         path,
-    )
+    )  # fmt: skip
     settle_batch(lanes, step, releases, discs, bodies, seeds, field, tally, landed)
-    for k in range(n):
-        out[k].rest_x_m, out[k].rest_y_m = landed[k].x, landed[k].y
-        out[k].inside_x_m, out[k].inside_y_m = landed[k].inside_x, landed[k].inside_y
-        out[k].hit, out[k].mando_missed = tally[k].hit, tally[k].mando_missed > 0.5
-        out[k].in_basket = tally[k].holed > 0.5
-    if 0 < rows < path.shape[0]:
+    out["rest_x_m"], out["rest_y_m"] = landed["x"], landed["y"]
+    out["inside_x_m"], out["inside_y_m"] = landed["inside_x"], landed["inside_y"]
+    out["mando_missed"], out["in_basket"] = tally["mando_missed"] > 0.5, tally["holed"] > 0.5
+    out["hit"] = tally["hit"]
+    if 0 < rows < len(path):
         path[rows] = path[rows - 1]
-        path[rows, 1], path[rows, 2] = landed[0].x, landed[0].y
+        path[rows, 1:3] = landed[0]["x"], landed[0]["y"]
         rows += 1
     return out, rows

@@ -10,7 +10,7 @@ import math
 from typing import NamedTuple
 
 from ypodrome.core.air.wind import REFERENCE_HEIGHT_M, ROUGHNESS_M
-from ypodrome.core.compiled import inlined
+from ypodrome.core.compiled import formula
 from ypodrome.core.constants import GRAVITY_M_S2
 from ypodrome.core.disc.body import Body
 
@@ -74,7 +74,7 @@ class Rates(NamedTuple):
     tz: float
 
 
-@inlined
+@formula
 def ramp(x: float) -> float:
     """Zero below -w, x above w: a corner rounded over RAMP_HALF_WIDTH = w either way, its slope a smooth
     step."""
@@ -82,7 +82,7 @@ def ramp(x: float) -> float:
     return 2.0 * RAMP_HALF_WIDTH * t * t * t * (1.0 - 0.5 * t) + max(x - RAMP_HALF_WIDTH, 0.0)
 
 
-@inlined
+@formula
 def pitching_slope(s: float, body: Body) -> float:
     """C_M / cos α [-] at s = sin α."""
     m = body.moment_0 + body.moment_slope * s
@@ -91,7 +91,7 @@ def pitching_slope(s: float, body: Body) -> float:
     return min(MOST_MOMENT, max(LEAST_MOMENT, m))
 
 
-@inlined
+@formula
 def wind_profile(height_m: float) -> float:
     """Wind at a height above ground [m] as a share of the wind at the reference height.
 
@@ -104,7 +104,7 @@ def wind_profile(height_m: float) -> float:
     return 4.0 * (series + LOG_OF_MIDDLE) * INVERSE_LOG
 
 
-@inlined
+@formula
 def rates(m: Motion, body: Body, density: float, wind_x: float, wind_y: float) -> Rates:
     """Rates of a motion in air of a density [kg/m³] that moves at the wind [m/s]."""
     ux, uy = m.vx - wind_x, m.vy - wind_y
@@ -131,7 +131,7 @@ def rates(m: Motion, body: Body, density: float, wind_x: float, wind_y: float) -
     )
 
 
-@inlined
+@formula
 def step_length_s(
     m: Motion, now: Rates, body: Body, density: float, wind_x: float, wind_y: float
 ) -> float:  # fmt: skip
@@ -144,13 +144,13 @@ def step_length_s(
     return max(SHORTEST_STEP_S, min(LONGEST_STEP_S, STEP_SHARE / (bend + pull + TURN_WEIGHT * turn + 1e-9)))
 
 
-@inlined
+@formula
 def spin_left(decay: float) -> float:
     """exp(-decay) for the small decay of one step, as a series."""
     return 1.0 - decay * (1.0 - 0.5 * decay * (1.0 - decay / 3.0))
 
 
-@inlined
+@formula
 def ahead(m: Motion, start: Motion, at: Rates, dt: float, spin: float) -> Motion:
     """Start moved by `dt` [s] at the velocity of `m` and the rates there, with a spin."""
     return Motion(
@@ -160,13 +160,13 @@ def ahead(m: Motion, start: Motion, at: Rates, dt: float, spin: float) -> Motion
     )  # fmt: skip
 
 
-@inlined
+@formula
 def mean(a: float, b: float, c: float, d: float) -> float:
     """The four stages of a step, weighted after Runge and Kutta."""
     return (a + 2.0 * (b + c) + d) / 6.0
 
 
-@inlined
+@formula
 def rk4_step(
     m: Motion, now: Rates, dt: float, body: Body, density: float, wind_x: float, wind_y: float,
     ground_z: float,

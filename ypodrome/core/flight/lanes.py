@@ -25,18 +25,19 @@ W = 8
 WAS = tuple(f"was_{name}" for name in Motion._fields)
 NOTED = ["apex_m", "apex_left_m", "left_m", "right_m", "flattest", "steepest", "inside_x", "inside_y"]
 AROUND = ["wind_x", "wind_y", "shelter", "ground", "east", "north", "out", "room"]
-RUNNING = ["time_s", "dt", "gap", "clearance", "flying"]
+RUNNING = ["time_s", "dt", "gap", "clearance", "flying", "struck"]
 STARTED = ["start_x", "start_y", "start_ground", "head_x", "head_y"]
 GROUNDED = ["slide", "roll", "stops", "rolling", "towards", "lean_speed", "spent_s"]
 LANES = np.dtype(
     [
         (name, "f8", W)
         for name in (*Motion._fields, *WAS, *Body._fields, *NOTED, *AROUND, *RUNNING, *STARTED, *GROUNDED)
-    ],
+    ]
+    + [("who", "i8", W)],
     align=True,
 )
 """Motion now and at the start of the step, body, what the flight is remembered by, what is around it, how it
-runs, and what it needs on the ground."""
+runs, and what it needs on the ground; who is in the lane, -1 for nobody."""
 
 GROUND_STEP_S = 0.04
 LONGEST_ROLL_S = 12.0

@@ -24,11 +24,11 @@ STEP = np.dtype([(name, "f8") for name in ("x0", "y0", "z0", "x", "y", "z", "vx"
 
 TALLY = np.dtype([
     ("hit", "f8"), ("mando_missed", "f8"), ("exposure", "f8"), ("resistance", "f8"), ("holed", "f8"),
-    ("start_x", "f8"), ("start_y", "f8"), ("random", "u8"),
+    ("start_x", "f8"), ("start_y", "f8"), ("random", "u8"), ("contacts", "i8"),
 ])  # fmt: skip
 """What a flight has met: feature that stopped it (NOTHING, BASKET_HIT, or the number of its name), whether it
 missed a mandatory, hazard met so far, the hazard it can bear, whether it is in the basket, where it was
-thrown from [m], and the state of its luck."""
+thrown from [m], the state of its luck, and how often it has touched the ground."""
 
 NOTHING, BASKET_HIT = -1.0, -2.0
 FALLEN = 1.0e9

@@ -15,7 +15,7 @@ from enum import StrEnum
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
-from ypodrome.core.compiled import inlined
+from ypodrome.core.compiled import formula
 from ypodrome.core.disc.shape import DISC_RADIUS_M
 from ypodrome.core.flight.forces import Motion
 
@@ -137,7 +137,7 @@ class Release:
         )
 
 
-@inlined
+@formula
 def release_motion(release: NDArray[np.float64]) -> Motion:
     """The motion a release row starts with."""
     cos_h, sin_h = math.cos(release[HEADING]), math.sin(release[HEADING])
