@@ -73,5 +73,10 @@ def formula(function: Any) -> Any:
 
 
 def batch_kernel(function: Any) -> Any:
-    """Compile an outer loop, which Python calls and which may allocate its result."""
+    """Compile an outer loop, which Python calls and which writes into arrays that it is given."""
+    return njit(cache=True, _nrt=False, **FAST_CODE)(function)
+
+
+def array_kernel(function: Any) -> Any:
+    """Compile an outer loop, which Python calls and which makes the array that it returns."""
     return njit(cache=True, **FAST_CODE)(function)

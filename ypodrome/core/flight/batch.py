@@ -2,7 +2,7 @@
 
 `fly_batch` keeps eight lanes full: a lane whose disc has landed takes the next of the queue. What a single
 disc does, meet a tree, touch the ground, is done on its lane alone. Discs that slide or roll on go through
-lanes of their own in `settle_batch`. A disc's flight never depends on its neighbours.
+lanes of their own in `settle`. A disc's flight never depends on its neighbours.
 """
 
 from __future__ import annotations
@@ -278,8 +278,45 @@ def set_down(lanes: np.void, i: int, landed: np.void, grip: float) -> None:
     lanes.gap[i] = 1.0
 
 
+@kernel
+def settle(
+    lanes: np.void, step: np.void, releases: NDArray[np.float64],
+    discs: NDArray[np.int64], bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field,
+    tally: NDArray[np.void], landed: NDArray[np.void],
+) -> None:  # fmt: skip
+    """Slide or roll every disc that does not rest where it came down; `landed` becomes its rest."""
+    n, queue, busy = landed.shape[0], 0, 0
+    lanes.gap[:], lanes.who[:] = 0.0, -1
+    while queue < n or busy > 0:
+        for i in range(W):
+            k = lanes.who[i]
+            if k >= 0 and (lanes.gap[i] <= 0.0 or lanes.spent_s[i] >= LONGEST_ROLL_S):
+                landed[k].x, landed[k].y = lanes.x[i], lanes.y[i]
+                r, c = cell(field, lanes.x[i], lanes.y[i])
+                if field.out[r, c] == 0:
+                    lanes.inside_x[i], lanes.inside_y[i] = lanes.x[i], lanes.y[i]
+                landed[k].inside_x, landed[k].inside_y = lanes.inside_x[i], lanes.inside_y[i]
+                lanes.who[i], busy = -1, busy - 1
+            while lanes.who[i] < 0 and queue < n:
+                k, queue = queue, queue + 1
+                if landed[k].follows != REST:
+                    lanes.who[i], busy = k, busy + 1
+                    set_down(lanes, i, landed[k], bodies[discs[k]].grip)
+        footing_lanes(lanes, field)
+        slide_lanes(lanes)
+        room_lanes(lanes, field)
+        for i in range(W):
+            k = lanes.who[i]
+            if k < 0 or lanes.room[i] > 0.0 or lanes.gap[i] <= 0.0:
+                continue
+            lanes.z[i] = ground_height(field, lanes.x[i], lanes.y[i])[0] + LOW_M
+            luck = releases[k, SIDE] if seeds[k] != 0 else 0.0
+            if meets(lanes, i, field, step, tally[k], luck):
+                lanes.rolling[i] = 0.0
+
+
 @batch_kernel
-def air_batch(
+def flight_batch(
     one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64],
     discs: NDArray[np.int64], bodies: NDArray[np.void], winds: NDArray[np.float64], density: float,
     seeds: NDArray[np.int64], field: Field, step_scale: float, tally: NDArray[np.void],
@@ -336,45 +373,8 @@ def air_batch(
                 lanes.who[i], queue = k, queue + 1
             else:
                 lanes.who[i], busy = -1, busy - 1
+    settle(lanes, step, releases, discs, bodies, seeds, field, tally, landed)
     return rows
-
-
-@batch_kernel
-def settle_batch(
-    one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64],
-    discs: NDArray[np.int64], bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field,
-    tally: NDArray[np.void], landed: NDArray[np.void],
-) -> None:  # fmt: skip
-    """Slide or roll every disc that does not rest where it came down; `landed` becomes its rest."""
-    lanes, step = one_lanes[0], one_step[0]
-    n, queue, busy = landed.shape[0], 0, 0
-    lanes.gap[:], lanes.who[:] = 0.0, -1
-    while queue < n or busy > 0:
-        for i in range(W):
-            k = lanes.who[i]
-            if k >= 0 and (lanes.gap[i] <= 0.0 or lanes.spent_s[i] >= LONGEST_ROLL_S):
-                landed[k].x, landed[k].y = lanes.x[i], lanes.y[i]
-                r, c = cell(field, lanes.x[i], lanes.y[i])
-                if field.out[r, c] == 0:
-                    lanes.inside_x[i], lanes.inside_y[i] = lanes.x[i], lanes.y[i]
-                landed[k].inside_x, landed[k].inside_y = lanes.inside_x[i], lanes.inside_y[i]
-                lanes.who[i], busy = -1, busy - 1
-            while lanes.who[i] < 0 and queue < n:
-                k, queue = queue, queue + 1
-                if landed[k].follows != REST:
-                    lanes.who[i], busy = k, busy + 1
-                    set_down(lanes, i, landed[k], bodies[discs[k]].grip)
-        footing_lanes(lanes, field)
-        slide_lanes(lanes)
-        room_lanes(lanes, field)
-        for i in range(W):
-            k = lanes.who[i]
-            if k < 0 or lanes.room[i] > 0.0 or lanes.gap[i] <= 0.0:
-                continue
-            lanes.z[i] = ground_height(field, lanes.x[i], lanes.y[i])[0] + LOW_M
-            luck = releases[k, SIDE] if seeds[k] != 0 else 0.0
-            if meets(lanes, i, field, step, tally[k], luck):
-                lanes.rolling[i] = 0.0
 
 
 def fly_batch(
@@ -390,11 +390,10 @@ def fly_batch(
     n = len(releases)
     out, tally, landed = np.zeros(n, RESULT), np.zeros(n, TALLY), np.zeros(n, LANDED)
     lanes, step = np.zeros(1, LANES), np.zeros(1, STEP)
-    rows = air_batch(
+    rows = flight_batch(
         lanes, step, releases, discs, bodies, winds, density, seeds, field, step_scale, tally, landed, out,
         path,
     )  # fmt: skip
-    settle_batch(lanes, step, releases, discs, bodies, seeds, field, tally, landed)
     out["rest_x_m"], out["rest_y_m"] = landed["x"], landed["y"]
     out["inside_x_m"], out["inside_y_m"] = landed["inside_x"], landed["inside_y"]
     out["mando_missed"], out["in_basket"] = tally["mando_missed"] > 0.5, tally["holed"] > 0.5

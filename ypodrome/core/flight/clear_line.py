@@ -7,7 +7,7 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import batch_kernel
+from ypodrome.core.compiled import array_kernel
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
 from ypodrome.core.ground.field import Field, cell, ground_height
@@ -29,13 +29,13 @@ def clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: f
     return on_all_cores(lambda rows: _clear_shares(field, lies[rows], pin_x, pin_y), len(lies))
 
 
-@batch_kernel
+@array_kernel
 def _clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
     steps, tallies = np.zeros(1, STEP), np.zeros(1, TALLY)
     return _walked(field, lies, pin_x, pin_y, steps, tallies)
 
 
-@batch_kernel
+@array_kernel
 def _walked(
     field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float, steps: NDArray[np.void],
     tallies: NDArray[np.void],

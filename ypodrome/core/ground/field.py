@@ -11,7 +11,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import batch_kernel, inlined
+from ypodrome.core.compiled import array_kernel, inlined
 from ypodrome.core.ground.surfaces import SURFACE_NAMES, surface_table
 
 TREE = np.dtype([(name, "f8") for name in (
@@ -119,7 +119,7 @@ def ground_height(field: Field, x: float, y: float) -> tuple[float, float, float
     return low + (high - low) * fy, east, (high - low) / field.cell_m
 
 
-@batch_kernel
+@array_kernel
 def _heights(field: Field, points: NDArray[np.float64]) -> NDArray[np.float64]:
     out = np.empty(points.shape[0])
     for k in range(points.shape[0]):

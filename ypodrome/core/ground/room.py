@@ -7,7 +7,7 @@ import math
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import batch_kernel, kernel
+from ypodrome.core.compiled import array_kernel, kernel
 from ypodrome.core.ground.field import FAR_M
 
 BASKET_REACH_M = 0.5
@@ -40,7 +40,7 @@ def _lower(
             room[i, j] = min(room[i, j], gap)
 
 
-@batch_kernel
+@array_kernel
 def room_around(
     x0: float, y0: float, cell_m: float, grove: NDArray[np.int16], trees: NDArray[np.void],
     barriers: NDArray[np.void], mandos: NDArray[np.void], basket: NDArray[np.void],
