@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from scripts.flight_fit.sets import made
 from ypodrome.core.design.bodies import GRIP_BY_PLASTIC
-from ypodrome.core.design.family import bodies_at, ramp
+from ypodrome.core.design.family import bodies_at, ramps
 from ypodrome.core.design.numbers import flown_numbers
 from ypodrome.core.design.reference import (
     LAUNCH_DEG,
@@ -358,8 +358,8 @@ def limits(bench: Bench) -> dict[str, Check]:
 
 def moment(b: NDArray[np.void], s: float) -> NDArray[np.float64]:
     """C_M / cos α [n] at a sine of the angle of attack, as `forces.pitching_slope`."""
-    rise = b["moment_rise"] * ramp(s - b["kink_sin"]) - b["moment_top"] * ramp(np.array(s - TOP_SIN))
-    return b["moment_0"] + b["moment_slope"] * s + rise - b["moment_fall"] * ramp(np.array(-s - FALL_SIN))
+    rise = b["moment_rise"] * ramps(s - b["kink_sin"]) - b["moment_top"] * ramps(s - TOP_SIN)
+    return b["moment_0"] + b["moment_slope"] * s + rise - b["moment_fall"] * ramps(-s - FALL_SIN)
 
 
 def judged(bench: Bench) -> dict[str, Check]:

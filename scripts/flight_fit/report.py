@@ -10,9 +10,10 @@ from pathlib import Path
 
 import numpy as np
 
-from scripts.flight_fit.judge import Bench, in_bands, judged, share
+from scripts.flight_fit.judge import Bench, back, carry, in_bands, judged, share
 from scripts.flight_fit.plots import draw_plots
 from scripts.flight_fit.sets import drawn
+from ypodrome.core.design.reference import bands
 
 SETS, SEED = 400, 31337
 HEAD = """# What solved discs do
@@ -44,9 +45,6 @@ def main() -> None:
 
 def _far(bench: Bench) -> float:
     """Share of discs that miss distance, right or back by more than the band is wide."""
-    from scripts.flight_fit.judge import back, carry
-    from ypodrome.core.design.reference import bands
-
     f, wanted = bench.throw(), bands(bench.numbers)
     measured = {"distance_m": carry(f), "right": f.max_right_m / carry(f), "back": back(f)}
     far = np.zeros(len(bench.numbers), bool)

@@ -48,10 +48,10 @@ def test_every_check_is_about_some_discs(checks):
     assert all(share(check)[1] >= 4 for check in checks.values())
 
 
-def test_order_holds_for_99_in_100_neighbours(checks):
+def test_order_holds_for_neighbours(checks):
     """One more glide goes farther, more turn ends further right, more fade further left, at whole and half
-    steps; half a step moves the landing less than 6 %. One in a hundred may fail, two for half a step's
-    move."""
+    steps; half a step moves the landing less than 6 %. Of 200 sets three in two hundred may fail by chance,
+    and four in a hundred half a step's move: between turn -3 and -4 it does (docs/flight-model.md)."""
     for name, check in checks.items():
         if name.startswith(ORDER[:2]):
             assert share(check)[0] >= 0.985, (name, share(check))

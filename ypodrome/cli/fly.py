@@ -12,6 +12,7 @@ from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
 from ypodrome.cli.arguments import OK, BadInput, number, read
+from ypodrome.interchange.disc_text import flight_numbers
 from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
 
 if TYPE_CHECKING:
@@ -65,7 +66,9 @@ def run(options: argparse.Namespace) -> int:
     if options.reference:
         values |= _reference(values)
     _complete(values)
-    print(json.dumps(flown(values), indent=1))
+    from ypodrome.core.design import body_of
+
+    print(json.dumps(flown(values, body_of(_disc(values))), indent=1))
     return OK
 
 
@@ -146,22 +149,19 @@ def _fly_all(asked: list[tuple[str, dict[str, Any]]], problems: list[Problem]) -
             sound.append((where, values))
         except ValueError as error:
             problems.append(Problem(where, "", str(error)))
-    if discs:
-        bodies_of(discs)
     found = []
-    for where, values in sound:
+    for (where, values), body in zip(sound, bodies_of(discs) if discs else (), strict=True):
         try:
-            found.append(flown(values))
+            found.append(flown(values, body))
         except ValueError as error:
             problems.append(Problem(where, "", str(error)))
     problems.sort(key=lambda p: int(p.where.split()[1]))
     return found
 
 
-def flown(values: dict[str, Any]) -> dict[str, Any]:
-    """One throw by the names of its options, flown."""
+def flown(values: dict[str, Any], body: Any) -> dict[str, Any]:
+    """One throw of a body by the names of its options, flown."""
     from ypodrome.core.air import Wind, air_density_kg_m3
-    from ypodrome.core.design import body_of
     from ypodrome.core.flight.landing import fly_to_height
     from ypodrome.core.flight.release import Release, Throw
     from ypodrome.core.flight.simulate import Air
@@ -186,20 +186,15 @@ def flown(values: dict[str, Any]) -> dict[str, Any]:
     # 0 is a head wind, 90 from the right: a compass seen facing east, the x axis
     wind = Wind(values["wind_m_s"], values["wind_from_deg"] + EAST_FACING_DEG)
     air = Air(air_density_kg_m3(values["temperature_c"], values["altitude_m"]), wind)
-    body = body_of(_disc(values))
     flight = fly_to_height(body, release, air, values["surface"], values["land_height_m"])
     return flight_document(flight, throw.hyzer_side, bool(values.get("path")))
 
 
 def _numbers(text: str) -> list[float]:
-    parts = text.split("/")
     try:
-        numbers = [float(p) for p in parts]
-    except ValueError:
-        numbers = []
-    if len(numbers) != 4:
-        raise BadInput(f'--disc takes four numbers as 9/5/-1/2, got "{text}"')
-    return numbers
+        return flight_numbers(text)
+    except ValueError as error:
+        raise BadInput(f"--disc {error}") from None
 
 
 def _disc(values: dict[str, Any]) -> Any:

@@ -9,6 +9,7 @@ from typing import Any
 from ypodrome.core.thrower import KINDS, PRESETS, Spread, Thrower, distance_of_m, grip_share
 from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, PRESET_RATINGS
+from ypodrome.interchange.disc_text import flight_numbers
 from ypodrome.interchange.problems import decode, refuse
 
 OLDER_NAMES = {"overhand": "tomahawk", "roller": "backhand_roller"}
@@ -21,7 +22,7 @@ def read_thrower(data: bytes) -> Thrower:
     """A thrower from the bytes of a file, or FileProblems."""
     try:
         document = json.loads(decode(data))
-    except (json.JSONDecodeError, RecursionError, ValueError) as error:
+    except (RecursionError, ValueError) as error:
         raise refuse("file", f"is not JSON: {error}") from None
     if not isinstance(document, dict) or document.get("format") != "thrower":
         raise refuse("file", 'must be an object with "format": "thrower"', "format")
@@ -36,7 +37,7 @@ def thrower_from_document(document: dict[str, Any], entered: bool = False) -> Th
     rating, spread, spreads = _level(document)
     try:
         return Thrower(
-            name=str(document.get("name", Thrower().name)),
+            name=str(document.get("name", Thrower.name)),
             hand=document.get("hand", "right"),
             units=document.get("units", "imperial"),
             rating=rating,
@@ -147,9 +148,9 @@ def _by_radar(given: dict[str, Any], kind: str, field: str) -> float:
     radar = _object(given["radar"], f"{field}.radar")
     speed = _number(radar, "speed_m_s", f"{field}.radar")
     try:
-        rim = float(str(radar.get("disc", "")).split("/")[0])
-    except ValueError:
-        raise refuse("thrower", "must be four numbers as 12/5/-1/3", f"{field}.radar.disc") from None
+        rim = flight_numbers(str(radar.get("disc", "")))[0]
+    except ValueError as error:
+        raise refuse("thrower", str(error), f"{field}.radar.disc") from None
     return distance_of_m(speed / grip_share(rim), kind)
 
 

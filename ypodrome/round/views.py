@@ -15,7 +15,7 @@ from django.views.decorators.http import (
     require_safe,
 )
 
-from ypodrome.core.api import RESULTS
+from ypodrome.core.api import KINDS, RESULTS
 from ypodrome.core.units import feet, metres_from_feet
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.plan.presenters.sheet import card
@@ -94,7 +94,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         else _planned_throws(chosen)
     )
     thrower = request.player.thrower
-    kinds = [k for k in ("backhand", "forehand", "tomahawk") if k in thrower.max_distance_m]
+    throws = dict.fromkeys(thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m)
     return {
         "hole": planned,
         "plan": planned.plan,
@@ -105,7 +105,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         "putts": kept.putts if kept else 2,
         "kept": kept,
         "discs": [d.name for d in request.player.discs.all()],
-        "kinds": [thrower.throw(k).value for k in kinds],
+        "kinds": list(throws),
         "results": RESULTS,
         "cell": hole_cell(planned, planned.plan, BOOK, None),
     }

@@ -20,7 +20,7 @@ from ypodrome.core.disc.shape import (
     RADIUS_OF_GYRATION,
     SPIN_DECAY_1_S,
 )
-from ypodrome.core.flight.forces import FALL_SIN, RAMP_HALF_WIDTH
+from ypodrome.core.flight.forces import FALL_SIN, ramp
 from ypodrome.core.units import KG_PER_G
 
 FREE = ("drag_0", "lift_0", "lift_slope", "turn_moment", "moment_rise", "kink_deg")
@@ -46,6 +46,10 @@ TOP_SHARE = 1.0
 
 MOMENT_FALL = 1.0
 """Fall of the moment with the top to the wind (chosen: overhead throws turn onto their back in the air)."""
+
+
+ramps = np.vectorize(ramp.py_func, otypes=[float])
+"""`forces.ramp` of arrays."""
 
 
 def rounded(x: NDArray[np.float64], of: str) -> NDArray[np.float64]:
@@ -77,13 +81,6 @@ def free_values(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> dict[st
     return {name: rounded(raw[:, k], name) for k, name in enumerate(FREE)}
 
 
-def ramp(x: NDArray[np.float64]) -> NDArray[np.float64]:
-    """As `forces.ramp`, of arrays."""
-    w = RAMP_HALF_WIDTH
-    t = np.clip(x / (2.0 * w) + 0.5, 0.0, 1.0)
-    return np.asarray(2.0 * w * t**3 * (1.0 - 0.5 * t) + np.maximum(x - w, 0.0))
-
-
 def bodies_at(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> NDArray[np.void]:
     """BODY records [n] for numbers [n, 5] (weight last) at z [n, 6]; grip is left at 1."""
     v = free_values(numbers, z)
@@ -106,7 +103,7 @@ def bodies_at(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> NDArray[n
     body["moment_slope"], body["kink_sin"], body["moment_fall"] = slope, kink, MOMENT_FALL
     body["moment_top"] = TOP_SHARE * (slope + v["moment_rise"])
     body["moment_0"] = (
-        v["turn_moment"] - slope * at - v["moment_rise"] * ramp(at - kink)
-        + MOMENT_FALL * ramp(np.full_like(kink, -at - FALL_SIN))
+        v["turn_moment"] - slope * at - v["moment_rise"] * ramps(at - kink)
+        + MOMENT_FALL * ramp.py_func(-at - FALL_SIN)
     )  # fmt: skip
     return body

@@ -25,6 +25,9 @@ from ypodrome.core.flight.release import (
 )
 from ypodrome.core.units import m_s_from_mph, metres_from_feet
 
+FIRST_MPH, MPH_A_SPEED = 41.5, 1.65
+"""Release speed of a disc of speed 0 and what each number adds."""
+
 NOSE_DEG, LAUNCH_DEG, HEIGHT_M, SPIN_SHARE = math.degrees(USUAL_NOSE_RAD), 11.5, 1.2, 0.5
 
 RIGHT_SHARE = (0.0, 0.03, 0.08, 0.14, 0.20, 0.26)
@@ -38,8 +41,8 @@ BANK_DEG, BANK_PER_FADE_DEG = 16.0, 7.0
 
 
 def reference_speed_m_s(speed_number: NDArray[np.float64] | float) -> NDArray[np.float64]:
-    """Release speed [m/s] at which a disc shows its numbers: 41.5 + 1.65 S mph."""
-    return np.asarray(m_s_from_mph(1.0) * (41.5 + 1.65 * np.asarray(speed_number, float)))
+    """Release speed [m/s] at which a disc shows its numbers."""
+    return np.asarray(m_s_from_mph(1.0) * (FIRST_MPH + MPH_A_SPEED * np.asarray(speed_number, float)))
 
 
 def reference_distance_m(numbers: NDArray[np.float64]) -> NDArray[np.float64]:

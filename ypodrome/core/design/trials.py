@@ -1,9 +1,9 @@
 """The throws a disc is solved by, and how far each is from what its numbers say.
 
 One throw is not enough: on the reference throw alone more turn comes from more lift at no angle, and every
-wind and angle then goes wrong. So each disc makes five: the reference throw, the same into the wind, on
-anhyzer, on hyzer, and, as far as it is a putter, a putt. All targets are smooth and monotone in the numbers:
-what goes in in order comes out in order.
+wind and angle then goes wrong. So each disc makes six: the reference throw, the same into the wind, on
+anhyzer, on hyzer, a putt as far as it is a putter, and a hard hyzer as far as it is overstable. All targets
+are smooth and monotone in the numbers: what goes in in order comes out in order.
 """
 
 from __future__ import annotations

@@ -1,8 +1,8 @@
 """The compiled batch: from releases to where every disc came to rest.
 
 `fly_batch` keeps eight lanes full: a lane whose disc has landed takes the next of the queue. What a single
-disc does, meet a tree, touch the ground, is done on its lane alone. Discs that slide or roll on go through
-lanes of their own in `settle`. A disc's flight never depends on its neighbours.
+disc does, meet a tree, touch the ground, is done on its lane alone (`meeting`). Discs that slide or roll on
+go through lanes of their own (`settle`). A disc's flight never depends on its neighbours.
 """
 
 from __future__ import annotations
@@ -13,31 +13,23 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.compiled import batch_kernel, inlined, kernel
-from ypodrome.core.flight.forces import Motion
 from ypodrome.core.flight.lanes import (
     LANES,
-    LEAST_LEAN_SIN,
-    LONGEST_ROLL_S,
-    LOW_M,
     W,
-    advanced,
     bank_left,
-    clearance_m,
-    earlier_in,
-    footing_lanes,
     levelness,
     look_lanes,
     motion_in,
-    note,
     note_lanes,
     put,
     room_lanes,
-    slide_lanes,
     step_lanes,
 )
-from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
+from ypodrome.core.flight.meeting import come_down, meets, record_landing, tumble
+from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY
 from ypodrome.core.flight.release import HEADING, SIDE, X, Y, release_motion
-from ypodrome.core.ground.contact import REST, ROLLS, SETTLE, SKIP, next_random, touch_down
+from ypodrome.core.flight.settle import LANDED, keep_landed, settle
+from ypodrome.core.ground.contact import REST, SETTLE, SKIP, next_random
 from ypodrome.core.ground.field import Field, cell, ground_height
 
 RESULT = np.dtype([
@@ -56,26 +48,8 @@ travel to the left of the aim, tilt to the fade side; least and most bank in the
 whether it missed a mandatory, was touched by anything but the basket before it first reached the ground, is
 in the basket. A flight without scatter passes through the basket."""
 
-LANDED = np.dtype([
-    ("x", "f8"), ("y", "f8"), ("vx", "f8"), ("vy", "f8"), ("nx", "f8"), ("ny", "f8"), ("nz", "f8"),
-    ("inside_x", "f8"), ("inside_y", "f8"), ("follows", "i8"),
-])  # fmt: skip
-"""A disc on the ground: place, velocity, axis, last place in bounds, and what follows."""
-
 LONGEST_FLIGHT_S = 25.0
 MOST_CONTACTS = 6
-TUMBLING_DRAG = 0.55
-"""Drag coefficient of a disc knocked out of its flight (chosen: between edge-on and broadside)."""
-
-NEWTONS, LEAST_FALL_M_S, SHORT_REST_S, LONGEST_REST_S = 3, 0.2, 3e-4, 0.01
-"""Rounds of the search for the moment of contact, what of it is short enough to be gone straight, and bounds
-on that (chosen: a disc that comes in along the ground must not be sent far)."""
-
-OFF_GROUND_M = 0.01
-STANDS_UP = 0.6
-"""Share of its lean from the vertical that a disc keeps as it starts to roll: rollers stand up as
-they land [common practice], size chosen."""
-
 PATH_SIZE = 5
 """Columns of a path: time [s], x, y, z [m], bank to the left [rad]."""
 
@@ -120,132 +94,6 @@ def _embody(lanes: np.void, i: int, body: np.void) -> None:
     lanes.moment_top[i], lanes.moment_fall[i] = body.moment_top, body.moment_fall
 
 
-@kernel
-def tumble(lanes: np.void, i: int) -> None:
-    """A disc knocked out of its flight: drag alone."""
-    lanes.lift_0[i] = lanes.lift_slope[i] = lanes.drag_k[i] = lanes.drag_k4[i] = 0.0
-    lanes.moment_0[i] = lanes.moment_slope[i] = lanes.moment_rise[i] = lanes.moment_fall[i] = 0.0
-    lanes.moment_top[i] = 0.0
-    lanes.drag_0[i] = TUMBLING_DRAG
-
-
-@inlined
-def meets(lanes: np.void, i: int, field: Field, step: np.void, tally: np.void, luck: float) -> bool:
-    """Test the last step of a lane against all that stands near it; a hit moves the disc."""
-    step.x0, step.y0, step.z0 = lanes.was_x[i], lanes.was_y[i], lanes.was_z[i]
-    step.x, step.y, step.z = lanes.x[i], lanes.y[i], lanes.z[i]
-    step.vx, step.vy, step.vz = lanes.vx[i], lanes.vy[i], lanes.vz[i]
-    if not meet_obstacles(field, step, lanes.ground[i], tally, luck):
-        return False
-    lanes.x[i], lanes.y[i], lanes.z[i] = step.x, step.y, step.z
-    lanes.vx[i], lanes.vy[i], lanes.vz[i] = step.vx, step.vy, step.vz
-    return True
-
-
-@inlined
-def falling(m: Motion, east: float, north: float) -> float:
-    """Rate [m/s] at which a motion rises from a slope (east, north)."""
-    return m.vz - east * m.vx - north * m.vy
-
-
-@inlined
-def share_to_zero(start: float, start_rate: float, end: float, end_rate: float) -> float:
-    """Share of a step at which the cubic through a height and its rate per step at both ends is zero."""
-    s = start / (start - end + 1e-12)
-    for _ in range(NEWTONS):
-        t = 1.0 - s
-        h = start * (1.0 + 2.0 * s) * t * t + start_rate * s * t * t
-        h += end * s * s * (3.0 - 2.0 * s) - end_rate * s * s * t
-        slope = (
-            6.0 * s * t * (end - start) + start_rate * t * (1.0 - 3.0 * s) - end_rate * s * (2.0 - 3.0 * s)
-        )
-        s = min(1.0, max(0.0, s - h / min(slope, -1e-9)))
-    return s
-
-
-@inlined
-def still_to_fall_s(m: Motion, field: Field) -> float:
-    """Time [s] until a motion's rim meets the ground, gone straight, within LONGEST_REST_S."""
-    ground, east, north = ground_height(field, m.x, m.y)
-    rest_s = (m.z - ground - clearance_m(m)) / max(-falling(m, east, north), LEAST_FALL_M_S)
-    return min(LONGEST_REST_S, max(-LONGEST_REST_S, rest_s))
-
-
-@kernel
-def land(lanes: np.void, i: int, field: Field, density: float) -> None:
-    """End the last step of a lane on the ground: the share of it that brings the rim there is read off a
-    cubic, the step made anew with it, and the millimetres left are gone straight."""
-    start, end, dt = earlier_in(lanes, i), motion_in(lanes, i), lanes.dt[i]
-    ground, east, north = ground_height(field, start.x, start.y)
-    before = max(start.z - ground - clearance_m(start), 0.0)
-    rate = dt * falling(end, lanes.east[i], lanes.north[i])
-    share = share_to_zero(before, dt * falling(start, east, north), lanes.gap[i], rate)
-    m = advanced(lanes, i, start, share * dt, density)
-    rest_s = still_to_fall_s(m, field)
-    if abs(rest_s) > SHORT_REST_S:
-        share = min(1.0, max(0.0, share + rest_s / dt))
-        m = advanced(lanes, i, start, share * dt, density)
-        rest_s = still_to_fall_s(m, field)
-    lanes.time_s[i] += share * dt + rest_s - dt
-    put(lanes, i, m)
-    lanes.x[i] += rest_s * m.vx
-    lanes.y[i] += rest_s * m.vy
-    lanes.z[i] += rest_s * m.vz
-
-
-@kernel
-def record_landing(lanes: np.void, i: int, side: float, exposure: float, out: np.void) -> None:
-    """Write what the first contact shows."""
-    m = motion_in(lanes, i)
-    flat = math.sqrt(m.vx * m.vx + m.vy * m.vy)
-    out.carry_x_m, out.carry_y_m, out.carry_z_m, out.hang_s = m.x, m.y, m.z, lanes.time_s[i]
-    out.landing_speed_m_s = math.sqrt(flat * flat + m.vz * m.vz)
-    out.descent_rad = math.atan2(-m.vz, flat)
-    aside = m.vy * lanes.head_x[i] - m.vx * lanes.head_y[i]
-    out.landing_left_rad = math.atan2(aside, m.vx * lanes.head_x[i] + m.vy * lanes.head_y[i])
-    out.landing_hyzer_rad = side * bank_left(m)
-    out.exposure = exposure
-    out.apex_m, out.apex_left_m = lanes.apex_m[i], lanes.apex_left_m[i]
-    out.max_left_m, out.max_right_m = lanes.left_m[i], lanes.right_m[i]
-    out.least_bank_rad = math.acos(min(1.0, max(-1.0, lanes.flattest[i])))
-    out.most_bank_rad = math.acos(min(1.0, max(-1.0, lanes.steepest[i])))
-
-
-@inlined
-def come_down(
-    lanes: np.void, i: int, field: Field, density: float, release: NDArray[np.float64], seed: int,
-    tally: np.void, out: np.void,
-) -> int:  # fmt: skip
-    """The contact of a lane whose rim is below the ground. Returns what follows."""
-    if lanes.struck[i] > 0.0:
-        lanes.z[i] = lanes.ground[i] + lanes.clearance[i]
-    else:
-        land(lanes, i, field, density)
-    m = motion_in(lanes, i)
-    lanes.ground[i], lanes.east[i], lanes.north[i] = ground_height(field, m.x, m.y)
-    note(lanes, i, m)
-    r, c = cell(field, m.x, m.y)
-    if field.out[r, c] == 0:
-        lanes.inside_x[i], lanes.inside_y[i] = m.x, m.y
-    if tally.contacts == 0:
-        record_landing(lanes, i, release[SIDE], tally.exposure, out)
-    tally.contacts += 1
-    lanes.flying[i] = 0.0
-    surface = field.surfaces[field.surface[r, c]]
-    luck = release[SIDE] if seed != 0 else 0.0
-    met = touch_down(
-        m.vx, m.vy, m.vz, m.nx, m.ny, m.nz, m.spin, lanes.grip[i], surface, lanes.east[i], lanes.north[i],
-        tally, luck,
-    )  # fmt: skip
-    lanes.vx[i], lanes.vy[i], lanes.vz[i] = met.vx, met.vy, met.vz
-    lanes.nx[i], lanes.ny[i], lanes.nz[i] = met.nx, met.ny, met.nz
-    lanes.gap[i], lanes.shelter[i] = OFF_GROUND_M, field.shelter[r, c]
-    if met.follows == SKIP:
-        after = motion_in(lanes, i)
-        lanes.z[i] = lanes.ground[i] + clearance_m(after) + OFF_GROUND_M
-    return met.follows
-
-
 @inlined
 def note_path(path: NDArray[np.float64], rows: int, lanes: np.void, i: int) -> int:
     """Add a row to the path while there is room. Returns the rows written."""
@@ -255,64 +103,6 @@ def note_path(path: NDArray[np.float64], rows: int, lanes: np.void, i: int) -> i
         path[rows, 4] = bank_left(m)
         return rows + 1
     return rows
-
-
-@inlined
-def keep_landed(lanes: np.void, i: int, follows: int, landed: np.void) -> None:
-    """Lay a lane's disc aside until all are down."""
-    landed.x, landed.y, landed.vx, landed.vy = lanes.x[i], lanes.y[i], lanes.vx[i], lanes.vy[i]
-    landed.nx, landed.ny, landed.nz = lanes.nx[i], lanes.ny[i], lanes.nz[i]
-    landed.inside_x, landed.inside_y, landed.follows = lanes.inside_x[i], lanes.inside_y[i], follows
-
-
-@inlined
-def set_down(lanes: np.void, i: int, landed: np.void, grip: float) -> None:
-    """Put a disc that slides or rolls into a lane."""
-    lanes.x[i], lanes.y[i], lanes.vx[i], lanes.vy[i] = landed.x, landed.y, landed.vx, landed.vy
-    lanes.grip[i] = grip
-    lanes.towards[i] = -1.0 if landed.vx * landed.ny - landed.vy * landed.nx > 0.0 else 1.0
-    lean = max(LEAST_LEAN_SIN, STANDS_UP * abs(landed.nz))
-    lanes.lean_speed[i] = lean * math.sqrt(landed.vx * landed.vx + landed.vy * landed.vy)
-    lanes.rolling[i], lanes.spent_s[i] = 1.0 if landed.follows == ROLLS else 0.0, 0.0
-    lanes.inside_x[i], lanes.inside_y[i] = landed.inside_x, landed.inside_y
-    lanes.gap[i] = 1.0
-
-
-@kernel
-def settle(
-    lanes: np.void, step: np.void, releases: NDArray[np.float64],
-    discs: NDArray[np.int64], bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field,
-    tally: NDArray[np.void], landed: NDArray[np.void],
-) -> None:  # fmt: skip
-    """Slide or roll every disc that does not rest where it came down; `landed` becomes its rest."""
-    n, queue, busy = landed.shape[0], 0, 0
-    lanes.gap[:], lanes.who[:] = 0.0, -1
-    while queue < n or busy > 0:
-        for i in range(W):
-            k = lanes.who[i]
-            if k >= 0 and (lanes.gap[i] <= 0.0 or lanes.spent_s[i] >= LONGEST_ROLL_S):
-                landed[k].x, landed[k].y = lanes.x[i], lanes.y[i]
-                r, c = cell(field, lanes.x[i], lanes.y[i])
-                if field.out[r, c] == 0:
-                    lanes.inside_x[i], lanes.inside_y[i] = lanes.x[i], lanes.y[i]
-                landed[k].inside_x, landed[k].inside_y = lanes.inside_x[i], lanes.inside_y[i]
-                lanes.who[i], busy = -1, busy - 1
-            while lanes.who[i] < 0 and queue < n:
-                k, queue = queue, queue + 1
-                if landed[k].follows != REST:
-                    lanes.who[i], busy = k, busy + 1
-                    set_down(lanes, i, landed[k], bodies[discs[k]].grip)
-        footing_lanes(lanes, field)
-        slide_lanes(lanes)
-        room_lanes(lanes, field)
-        for i in range(W):
-            k = lanes.who[i]
-            if k < 0 or lanes.room[i] > 0.0 or lanes.gap[i] <= 0.0:
-                continue
-            lanes.z[i] = ground_height(field, lanes.x[i], lanes.y[i])[0] + LOW_M
-            luck = releases[k, SIDE] if seeds[k] != 0 else 0.0
-            if meets(lanes, i, field, step, tally[k], luck):
-                lanes.rolling[i] = 0.0
 
 
 @batch_kernel

@@ -36,7 +36,8 @@ LOWEST_WIND_HEIGHT_M = 0.1
 
 STEP_SHARE, TURN_WEIGHT = 0.95, 9.0
 """A step is this share of the time in which lift, acceleration and the turning axis change the flight
-(chosen: 99 % of random throws land within 0.1 m and 0.3° of a tight solution, benchmarks/accuracy.py)."""
+(chosen: 99 % of random throws land within 0.1 m of a tight solution and 98 % within 0.3° of its bank,
+tests/reference/test_against_solve_ivp.py)."""
 
 SHORTEST_STEP_S, LONGEST_STEP_S = 0.005, 0.2
 """Chosen: a disc that a branch has stopped in the air must get on; the path sags by 5 cm from a straight line

@@ -3,7 +3,7 @@
 A NumPy record keeps every quantity of W discs together (`lanes.x[i]`). A loop over i calls the pure
 functions of `forces` on what stands in lane i; since they are compiled into the loop and every place is known
 at compile time, the compiler turns it into packed arithmetic. What happens to single discs, the ground and
-obstacles, is in `batch`, on the same record. A benchmark guards the gain: packing hangs on the compiler's
+obstacles, is in `meeting`, on the same record. A benchmark guards the gain: packing hangs on the compiler's
 taste."""
 
 from __future__ import annotations

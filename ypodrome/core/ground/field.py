@@ -139,6 +139,5 @@ def height_at(field: Field, x: float, y: float) -> float:
 
 def cell_of(field: Field, x: float, y: float) -> tuple[int, int]:
     """As `cell`, from Python."""
-    rows, columns = field.height.shape
-    j, i = int((x - field.x0) / field.cell_m), int((y - field.y0) / field.cell_m)
-    return min(rows - 1, max(0, i)), min(columns - 1, max(0, j))
+    row, column = cell.py_func(field, x, y)
+    return row, column

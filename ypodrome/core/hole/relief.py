@@ -45,20 +45,18 @@ def on_a_line(at: NDArray[np.float64]) -> bool:
     """Whether spots [n, 2] lie so nearly on one line that they say nothing of the slope across it."""
     if len(at) < 3:
         return True
-    along, across = np.ptp(_along_and_across(at), axis=0)
+    along, across = np.ptp((at - at.mean(axis=0)) @ _along_and_across(at).T, axis=0)
     return bool(across <= max(LINE_WIDE_M, LINE_SHARE * along))
 
 
 def _along_and_across(at: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Spots [n, 2] in the frame of the line that fits them best, from their middle."""
-    gap = at - at.mean(axis=0)
-    return np.asarray(gap @ np.linalg.svd(gap, full_matrices=False)[2].T) if len(at) > 1 else gap
+    """Unit vectors [2, 2] along and across the line that fits spots [n, 2] best."""
+    return np.asarray(np.linalg.svd(at - at.mean(axis=0), full_matrices=False)[2])
 
 
 def _profile_through(at: NDArray[np.float64], z: NDArray[np.float64]) -> Surface:
     """Ground that rises and falls along the line of its spots, level across it and level beyond."""
-    middle = at.mean(axis=0)
-    way = np.linalg.svd(at - middle, full_matrices=False)[2][0] if len(at) > 1 else np.array([1.0, 0.0])
+    middle, way = at.mean(axis=0), _along_and_across(at)[0]
     places, which = np.unique(np.round((at - middle) @ way, 1), return_inverse=True)
     mean = np.bincount(which, weights=z) / np.bincount(which)
     if len(places) < 2:

@@ -11,7 +11,7 @@ import math
 import numpy as np
 import shapely
 
-from ypodrome.core.ground.field import Field, cell_of, height_at
+from ypodrome.core.ground.field import Field, cell_of, heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -38,13 +38,11 @@ def blind_because(scene: Scene, lie: Point) -> str | None:
 def hidden_by(field: Field, lie: Point, target: Point, target_m: float) -> str | None:
     """What hides something `target_m` above the ground at a place from the eye at a lie."""
     length = math.dist(lie, target)
-    start = height_at(field, *lie) + EYE_M
-    end = height_at(field, *target) + target_m
-    wooded = 0.0
-    for along in np.arange(SIGHT_STEP_M, length, SIGHT_STEP_M):
-        share = along / length
-        x, y = lie[0] + share * (target[0] - lie[0]), lie[1] + share * (target[1] - lie[1])
-        ground = height_at(field, x, y)
+    shares = np.arange(SIGHT_STEP_M, length, SIGHT_STEP_M) / length
+    points = np.array(lie) + shares[:, None] * (np.array(target) - lie)
+    start, *grounds, end = heights(field, np.vstack([lie, points, target])).tolist()
+    start, end, wooded = start + EYE_M, end + target_m, 0.0
+    for share, (x, y), ground in zip(shares, points, grounds, strict=True):
         eye = start + share * (end - start)
         if eye < ground:
             return "the ground"

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ypodrome.core.air import Wind
+from ypodrome.core.design.reference import LAUNCH_DEG
 from ypodrome.core.flight.release import HEADING, X, Y, Z
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
@@ -41,9 +42,6 @@ of the difference; seeds move a hole by 0.01 to 0.05)."""
 
 PLAINLY_LESS = 0.08
 """Steps in which trouble is counted when options are told apart (chosen: a player sees no finer)."""
-
-FLAT_LAUNCH_DEG = 11.5
-"""Launch of the flat throw that distances are compared by: the reference throw's."""
 
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
@@ -150,7 +148,7 @@ def plays_like_m(situation: Situation) -> float:
     scene, arsenal = situation.scene, situation.arsenal
     lie, pin = np.array(scene.tee.at), np.array(scene.pin.at)
     distance = scene.distance_m
-    flat = (np.abs(arsenal.hyzer_deg) < 0.5) & (np.abs(arsenal.launch_deg - FLAT_LAUNCH_DEG) < 1.0)
+    flat = (np.abs(arsenal.hyzer_deg) < 0.5) & (np.abs(arsenal.launch_deg - LAUNCH_DEG) < 1.0)
     reach = arsenal.reach[:, -1]
     able = np.flatnonzero(flat & (reach > 1.15 * distance))
     if not len(able):

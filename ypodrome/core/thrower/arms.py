@@ -12,6 +12,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.design import bodies_of
+from ypodrome.core.design.reference import FIRST_MPH, MPH_A_SPEED
 from ypodrome.core.disc import Disc
 from ypodrome.core.flight.release import FASTEST_M_S, USUAL_NOSE_RAD, Release, Throw
 from ypodrome.core.flight.simulate import Range
@@ -44,7 +45,7 @@ OVERHEAD_LAUNCHES_DEG, OVERHEAD_HYZERS_DEG = (22.0, 30.0, 38.0, 45.0), (65.0, 75
 ROLLER_LAUNCHES_DEG, ROLLER_HYZERS_DEG = (2.0, 4.0, 6.0), (-50.0, -58.0, -66.0)
 """Angles of which the farthest counts (chosen to span what players throw for distance)."""
 
-FASTEST_DISC, SLOWEST_DISC, FIRST_MPH, MPH_A_SPEED = 14.0, 2.0, 41.5, 1.65
+FASTEST_DISC, SLOWEST_DISC = 14.0, 2.0
 STEADIER_PER_MPH = 0.12
 """The nominal disc is the one whose own speed the arm's is, `reference_speed_m_s` read backward; arms faster
 than any disc asks for throw one that turns less, by so much for each mph (chosen: the table then rises)."""

@@ -19,6 +19,7 @@ from ypodrome.core.flight.release import (
     LAUNCH,
     NOSE,
     SIDE,
+    SLOWEST_M_S,
     SPEED,
     SPIN,
 )
@@ -152,7 +153,7 @@ def scatter(
     moved = factors[:, None, None] * draws[..., :COLUMNS] * wide * sizes[:, None, :]
     out = np.repeat(releases[:, None, :], draws.shape[-2], axis=1)
     stretch = np.exp(np.clip(moved[..., 0], *MOST_STRETCH))
-    out[..., SPEED] = np.clip(out[..., SPEED] * stretch, 1.0, FASTEST_M_S)
+    out[..., SPEED] = np.clip(out[..., SPEED] * stretch, SLOWEST_M_S, FASTEST_M_S)
     out[..., HEADING] += moved[..., 1] * releases[:, None, SIDE]
     out[..., HYZER] += moved[..., 2]
     out[..., NOSE] += moved[..., 3]
@@ -163,7 +164,7 @@ def scatter(
 
 def gusty_winds(wind: Wind, sides: NDArray[np.float64], draws: NDArray[np.float64]) -> NDArray[np.float64]:
     """Wind vectors [m, k, 2] to the east and north [m/s] met by m throws with these sides [m] in each of
-    k draws [k, 8] or [m, k, 8], gusts and veer included. Like an aim error, a veer is counted towards the
+    k draws [k, 9] or [m, k, 9], gusts and veer included. Like an aim error, a veer is counted towards the
     throw's side."""
     speed = np.maximum(0.0, wind.speed_m_s + wind.gust_sd_m_s * draws[..., GUST])
     veer_deg = -sides[:, None] * VEER_DEG * draws[..., VEER]
