@@ -74,6 +74,7 @@ def test_of_two_throws_of_one_name_the_chosen_one_is_in_force():
     assert nearest_alike(options, lower) == 1
     assert in_force(options, lower) is None
     assert in_force(options, option(95, -12.0)) == 1
+    assert in_force(options, option(93, -12.0)) is None
 
 
 def test_a_hole_on_which_nothing_was_chosen_follows_the_first_plan(demo_plan):

@@ -7,6 +7,9 @@ from typing import Any
 
 Json = dict[str, Any]
 
+RELEASED = ("hyzer_deg", "launch_deg", "power_pct")
+"""What makes a release, but for its aim."""
+
 
 def alike(one: Json, other: Json) -> bool:
     """Whether two stored options are the same disc thrown with the same hand on the same line."""
@@ -22,12 +25,12 @@ def nearest_alike(options: Sequence[Json], chosen: Json) -> int | None:
 def in_force(options: Sequence[Json], chosen: Json) -> int | None:
     """Index of the option that is released as the chosen throw, whatever its aim; None where none is."""
     nearest = nearest_alike(options, chosen)
-    if nearest is None or any(options[nearest][k] != chosen[k] for k in ("hyzer_deg", "launch_deg")):
+    if nearest is None or any(options[nearest][k] != chosen[k] for k in RELEASED):
         return None
     return nearest
 
 
 def _apart(one: Json, other: Json) -> tuple[float, float]:
     """Difference of release, then of aim: the aim is what a player changes by hand [degrees, percent]."""
-    release = sum(abs(one[k] - other[k]) for k in ("hyzer_deg", "launch_deg", "power_pct"))
+    release = sum(abs(one[k] - other[k]) for k in RELEASED)
     return round(release, 1), abs(one["aim_left_deg"] - other["aim_left_deg"])

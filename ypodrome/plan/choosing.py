@@ -66,16 +66,19 @@ def choose(hole: PlannedHole, rank: int) -> PlannedHole:
 
 
 def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Json:
-    """Judge an option at another aim; with `keep` it becomes the choice in force."""
+    """Judge an option, or the player's own throw in its place, at another aim; with `keep` it becomes the
+    choice in force."""
     computed = live_plan(hole)
     options = (hole.result or {}).get("options", [])
     if not 1 <= rank <= len(options):
         raise ValueError(f"there is no option {rank} on this hole")
     if not -90.0 <= aim_left_deg <= 90.0:
         raise ValueError("aim must be within 90° of the line to the basket")
+    own = hole.own_aim and hole.chosen["rank"] == rank
     document = _judged_again(
-        computed, options[rank - 1], aim_left_deg, core_course(hole.plan.layout.course).origin
-    )
+        computed, hole.chosen if own else options[rank - 1], aim_left_deg,
+        core_course(hole.plan.layout.course).origin,
+    )  # fmt: skip
     if document is None:
         raise ValueError(
             "this throw is not in the bag any more, or its kind is off today: plan the hole again"

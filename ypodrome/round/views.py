@@ -94,7 +94,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         else _planned_throws(chosen)
     )
     thrower = request.player.thrower
-    throws = dict.fromkeys(thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m)
+    kinds = dict.fromkeys(thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m)
     return {
         "hole": planned,
         "plan": planned.plan,
@@ -105,7 +105,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         "putts": kept.putts if kept else 2,
         "kept": kept,
         "discs": [d.name for d in request.player.discs.all()],
-        "kinds": list(throws),
+        "kinds": list(kinds),
         "results": RESULTS,
         "cell": hole_cell(planned, planned.plan, BOOK, None),
     }
