@@ -146,3 +146,14 @@ def test_usual_ground_costs_more_the_farther_it_is(three):
     assert throws[0] == pytest.approx(1.0, abs=0.02)
     assert max(throws) == pytest.approx(throws[-1], abs=0.15)
     assert throws[-1] > throws[6] > throws[2]
+
+
+def test_every_kind_the_player_throws_can_be_recorded(client, three):
+    player = three.owner
+    player.thrower_document["throws"] |= {
+        "thumber": {"max_distance_m": 60},
+        "overhand": {"max_distance_m": 55},
+    }
+    player.save()
+    page = client.get(reverse("round:record", args=(three.pk, 1))).content.decode()
+    assert all(f"<option>{throw}</option>" in page for throw in ("RHOH", "RHTH"))

@@ -58,6 +58,7 @@ def test_thrower_defaults_and_own_spread():
         ({"throws": {"backhand": {"max_distance_m": 900}}}, "between 40 and 180"),
         ({"throws": {"sidewinder": {"max_distance_m": 90}}}, "not a kind of throw"),
         ({"throws": {"backhand": 90}}, "throws.backhand"),
+        ({"throws": {"backhand": {"radar": {"speed_m_s": 27, "disc": "12"}}}}, "radar.disc: takes four"),
         ({"spread": "heroic"}, "new, club"),
         ({"spread": {"aim_deg": 2}}, "spread.speed_pct"),
         ({"putting": {"make_at_5_m": "often"}}, "putting.make_at_5_m"),

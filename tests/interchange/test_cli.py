@@ -114,7 +114,7 @@ def test_reference_flies_the_throw_the_numbers_stand_for(capsys):
 def test_many_releases_fly_as_each_alone(tmp_path, capsys):
     file = tmp_path / "releases.csv"
     file.write_text(
-        "disc,throw,speed_mph,hyzer_deg,surface\n9/5/-1/2,RHBH,53,0,\n4/1/0/3,LHFH,40,12,hardpack\n"
+        "disc,throw,speed-mph,hyzer_deg,surface\n9/5/-1/2,RHBH,53,0,\n4/1/0/3,LHFH,40,12,hardpack\n"
     )
     assert main(["fly", "--releases", str(file)]) == 0
     rows = [json.loads(line) for line in capsys.readouterr().out.splitlines()]

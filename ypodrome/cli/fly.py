@@ -98,7 +98,7 @@ def flown_rows(data: bytes) -> list[dict[str, Any]]:
     """The flights of a file of releases, or FileProblems that name its bad rows."""
     rows = csv.DictReader(io.StringIO(decode(data), newline=""), strict=True)
     known = {name.replace("-", "_") for name in (*DEFAULTS, *TEXTS, *SPEEDS)}
-    header = [h.strip() for h in rows.fieldnames or []]
+    header = [h.strip().replace("-", "_") for h in rows.fieldnames or []]
     rows.fieldnames = header
     wrong = [h for h in header if h not in known]
     if wrong:
