@@ -24,6 +24,8 @@ bash scripts/setup.sh dev
 say "ruff"
 .venv/bin/ruff check .
 .venv/bin/ruff format --check .
+say "types of the core"
+.venv/bin/mypy
 say "import contracts"
 .venv/bin/lint-imports --no-cache
 say "built CSS"

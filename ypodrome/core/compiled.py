@@ -8,8 +8,9 @@ from __future__ import annotations
 
 import hashlib
 import os
+from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from typing import Any, TypeVar, cast
 
 import numba
 from numba import njit
@@ -29,7 +30,9 @@ def _cache_folder() -> str:
     return str(Path(base) / f"kernels-{_fingerprint()}")
 
 
-numba.config.CACHE_DIR = _cache_folder()
+numba.config.CACHE_DIR = _cache_folder()  # type: ignore[attr-defined]
+
+F = TypeVar("F", bound=Callable[..., Any])
 
 
 FAST = {"contract", "arcp", "nsz", "reassoc"}
@@ -48,35 +51,44 @@ class Inner(CPUDispatcher):
         raise TypeError(f"{self.py_func.__name__} is for compiled code only; call it from a batch kernel")
 
 
-def _inner(compiled: Any) -> Any:
-    compiled.__class__ = Inner
+def _compiled(function: F, **how: Any) -> F:
+    return cast(F, njit(**how, **FAST_CODE)(function))  # type: ignore[call-overload]
+
+
+def _inner(compiled: F) -> F:
+    compiled.__class__ = Inner  # type: ignore[assignment]
     return compiled
 
 
-def kernel(function: Any) -> Any:
+def plain(function: F) -> F:
+    """The function of a compiled one that Python runs itself: for a few values, or any type of them."""
+    return cast(F, function.py_func)  # type: ignore[attr-defined]
+
+
+def kernel(function: F) -> F:
     """Compile a function for compiled code only, that allocates nothing: no reference counting.
 
     Reference counting in a loop over lanes costs more than the physics; a function without it must not
     return an array."""
-    return _inner(njit(cache=True, _nrt=False, **NO_DOORS, **FAST_CODE)(function))
+    return _inner(_compiled(function, cache=True, _nrt=False, **NO_DOORS))
 
 
-def inlined(function: Any) -> Any:
+def inlined(function: F) -> F:
     """Compile a function into its compiled callers: what loops over lanes are made of, so that they become
     packed."""
-    return _inner(njit(forceinline=True, _nrt=False, **NO_DOORS, **FAST_CODE)(function))
+    return _inner(_compiled(function, forceinline=True, _nrt=False, **NO_DOORS))
 
 
-def formula(function: Any) -> Any:
+def formula(function: F) -> F:
     """Compile a pure function of numbers into its callers; Python may call it too."""
-    return njit(forceinline=True, _nrt=False, **FAST_CODE)(function)
+    return _compiled(function, forceinline=True, _nrt=False)
 
 
-def batch_kernel(function: Any) -> Any:
+def batch_kernel(function: F) -> F:
     """Compile an outer loop, which Python calls and which writes into arrays that it is given."""
-    return njit(cache=True, _nrt=False, **FAST_CODE)(function)
+    return _compiled(function, cache=True, _nrt=False)
 
 
-def array_kernel(function: Any) -> Any:
+def array_kernel(function: F) -> F:
     """Compile an outer loop, which Python calls and which makes the array that it returns."""
-    return njit(cache=True, **FAST_CODE)(function)
+    return _compiled(function, cache=True)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from threading import Lock
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -17,11 +18,11 @@ GRIP_BY_PLASTIC = {Plastic.BASE: 1.0, Plastic.GRIPPY: 1.15, Plastic.PREMIUM: 0.9
 """Multiplies friction on the ground: hard slides, soft grips [common practice], sizes chosen."""
 
 MOST_KEPT = 4000
-_kept: dict[Numbers, NDArray[np.void]] = {}
+_kept: dict[Numbers, NDArray[Any]] = {}
 _lock = Lock()
 
 
-def bodies_of(discs: Sequence[Disc]) -> NDArray[np.void]:
+def bodies_of(discs: Sequence[Disc]) -> NDArray[Any]:
     """BODY records [n] of discs. A disc's record does not depend on the others asked for."""
     numbers = [flown_numbers(d) for d in discs]
     new = list(dict.fromkeys(n for n in numbers if n not in _kept))
@@ -36,16 +37,16 @@ def bodies_of(discs: Sequence[Disc]) -> NDArray[np.void]:
     return rows
 
 
-def body_of(disc: Disc) -> NDArray[np.void]:
+def body_of(disc: Disc) -> np.void:
     """The BODY record of one disc."""
     return bodies_of([disc])[0]
 
 
-def _solve(numbers: list[Numbers]) -> NDArray[np.void]:
+def _solve(numbers: list[Numbers]) -> NDArray[Any]:
     array = np.array(numbers, float)
     return bodies_at(array, solved(array))
 
 
-def _alone(numbers: Numbers) -> NDArray[np.void]:
+def _alone(numbers: Numbers) -> np.void:
     """One record that another thread let go of meanwhile."""
     return _solve([numbers])[0]

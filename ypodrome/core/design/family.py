@@ -7,10 +7,12 @@ drag_k >= lift_slope² / (π AR), AR = 4/π of a round wing, holds by constructi
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.compiled import plain
 from ypodrome.core.design.priors import PRIORS
 from ypodrome.core.disc.body import BODY
 from ypodrome.core.disc.shape import (
@@ -48,7 +50,7 @@ MOMENT_FALL = 1.0
 """Fall of the moment with the top to the wind (chosen: overhead throws turn onto their back in the air)."""
 
 
-ramps = np.vectorize(ramp.py_func, otypes=[float])
+ramps = np.vectorize(plain(ramp), otypes=[float])
 """`forces.ramp` of arrays."""
 
 
@@ -81,7 +83,7 @@ def free_values(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> dict[st
     return {name: rounded(raw[:, k], name) for k, name in enumerate(FREE)}
 
 
-def bodies_at(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> NDArray[np.void]:
+def bodies_at(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> NDArray[Any]:
     """BODY records [n] for numbers [n, 5] (weight last) at z [n, 6]; grip is left at 1."""
     v = free_values(numbers, z)
     turn, fade = numbers[:, 2], numbers[:, 3]
@@ -104,6 +106,6 @@ def bodies_at(numbers: NDArray[np.float64], z: NDArray[np.float64]) -> NDArray[n
     body["moment_top"] = TOP_SHARE * (slope + v["moment_rise"])
     body["moment_0"] = (
         v["turn_moment"] - slope * at - v["moment_rise"] * ramps(at - kink)
-        + MOMENT_FALL * ramp.py_func(-at - FALL_SIN)
+        + MOMENT_FALL * plain(ramp)(-at - FALL_SIN)
     )  # fmt: skip
     return body

@@ -153,7 +153,7 @@ class Trials:
         winds = np.zeros((6 * n, 2))
         winds[n : 2 * n, 0] = -HEAD_WIND_M_S
         flown = LEVEL.fly(bodies_at(self.numbers, z), np.tile(np.arange(n), 6), releases, winds)
-        return [flown[k * n : (k + 1) * n] for k in range(6)]
+        return [flown[k * n : (k + 1) * n].view(np.recarray) for k in range(6)]
 
 
 APEX, HANG = (0.067, 0.093), (0.95, 1.35)

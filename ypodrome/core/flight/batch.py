@@ -8,6 +8,7 @@ go through lanes of their own (`settle`). A disc's flight never depends on its n
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -56,8 +57,8 @@ PATH_SIZE = 5
 
 @kernel
 def throw(
-    lanes: np.void, i: int, release: NDArray[np.float64], body: np.void, wind: NDArray[np.float64],
-    seed: int, field: Field, tally: np.void,
+    lanes: np.record, i: int, release: NDArray[np.float64], body: np.record, wind: NDArray[np.float64],
+    seed: int, field: Field, tally: np.record,
 ) -> None:  # fmt: skip
     """Put a disc that leaves the hand into lane i."""
     tally.random = np.uint64(seed)
@@ -80,7 +81,7 @@ def throw(
 
 
 @inlined
-def _embody(lanes: np.void, i: int, body: np.void) -> None:
+def _embody(lanes: np.record, i: int, body: np.record) -> None:
     """Set the body in a lane."""
     lanes.mass_kg[i], lanes.area_m2[i], lanes.diameter_m[i] = body.mass_kg, body.area_m2, body.diameter_m
     lanes.inertia_kg_m2[i], lanes.spin_decay_1_s[i], lanes.grip[i] = (
@@ -95,7 +96,7 @@ def _embody(lanes: np.void, i: int, body: np.void) -> None:
 
 
 @inlined
-def note_path(path: NDArray[np.float64], rows: int, lanes: np.void, i: int) -> int:
+def note_path(path: NDArray[np.float64], rows: int, lanes: np.record, i: int) -> int:
     """Add a row to the path while there is room. Returns the rows written."""
     if rows < path.shape[0]:
         m = motion_in(lanes, i)
@@ -107,10 +108,10 @@ def note_path(path: NDArray[np.float64], rows: int, lanes: np.void, i: int) -> i
 
 @batch_kernel
 def flight_batch(
-    one_lanes: NDArray[np.void], one_step: NDArray[np.void], releases: NDArray[np.float64],
-    discs: NDArray[np.int64], bodies: NDArray[np.void], winds: NDArray[np.float64], density: float,
-    seeds: NDArray[np.int64], field: Field, step_scale: float, tally: NDArray[np.void],
-    landed: NDArray[np.void], out: NDArray[np.void], path: NDArray[np.float64],
+    one_lanes: NDArray[Any], one_step: NDArray[Any], releases: NDArray[np.float64],
+    discs: NDArray[np.int64], bodies: NDArray[Any], winds: NDArray[np.float64], density: float,
+    seeds: NDArray[np.int64], field: Field, step_scale: float, tally: NDArray[Any],
+    landed: NDArray[Any], out: NDArray[Any], path: NDArray[np.float64],
 ) -> int:  # fmt: skip
     """Fly every throw until it does not leave the ground any more; `landed` is where, and what follows."""
     n = releases.shape[0]
@@ -168,10 +169,10 @@ def flight_batch(
 
 
 def fly_batch(
-    releases: NDArray[np.float64], discs: NDArray[np.int64], bodies: NDArray[np.void],
+    releases: NDArray[np.float64], discs: NDArray[np.int64], bodies: NDArray[Any],
     winds: NDArray[np.float64], density: float, seeds: NDArray[np.int64], field: Field, step_scale: float,
     path: NDArray[np.float64],
-) -> tuple[NDArray[np.void], int]:  # fmt: skip
+) -> tuple[NDArray[Any], int]:  # fmt: skip
     """Fly n releases [n, RELEASE_SIZE] with bodies[discs], each in its own wind [n, 2].
 
     One seed a throw; 0 for a flight without scatter. `step_scale` is 1 for the usual steps. The path of the

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -37,8 +38,8 @@ def _clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: 
 
 @array_kernel
 def _walked(
-    field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float, steps: NDArray[np.void],
-    tallies: NDArray[np.void],
+    field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float, steps: NDArray[Any],
+    tallies: NDArray[Any],
 ) -> NDArray[np.float64]:  # fmt: skip
     step, tally = steps[0], tallies[0]
     n = lies.shape[0]

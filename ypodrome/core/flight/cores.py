@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,7 +19,7 @@ of the processor time it took with 32 and 8, and no longer)."""
 _POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="cores")
 
 
-def on_all_cores(work: Callable[[slice], NDArray[np.float64]], n: int) -> NDArray[np.float64]:
+def on_all_cores(work: Callable[[slice], NDArray[Any]], n: int) -> NDArray[Any]:
     """What `work` returns for slices of n rows, joined in order."""
     parts = max(1, min(SHARES_A_CORE * WORKERS, n // SMALLEST_SHARE))
     if parts == 1:

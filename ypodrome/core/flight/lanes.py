@@ -59,7 +59,7 @@ LOW_M = 0.1
 
 
 @inlined
-def motion_in(lanes: np.void, i: int) -> Motion:
+def motion_in(lanes: np.record, i: int) -> Motion:
     """The motion in a lane."""
     return Motion(
         lanes.x[i], lanes.y[i], lanes.z[i], lanes.vx[i], lanes.vy[i], lanes.vz[i],
@@ -68,7 +68,7 @@ def motion_in(lanes: np.void, i: int) -> Motion:
 
 
 @inlined
-def earlier_in(lanes: np.void, i: int) -> Motion:
+def earlier_in(lanes: np.record, i: int) -> Motion:
     """The motion in a lane before its last step."""
     return Motion(
         lanes.was_x[i], lanes.was_y[i], lanes.was_z[i], lanes.was_vx[i], lanes.was_vy[i], lanes.was_vz[i],
@@ -77,7 +77,7 @@ def earlier_in(lanes: np.void, i: int) -> Motion:
 
 
 @inlined
-def body_in(lanes: np.void, i: int) -> Body:
+def body_in(lanes: np.record, i: int) -> Body:
     """The body in a lane."""
     return Body(
         lanes.mass_kg[i], lanes.area_m2[i], lanes.diameter_m[i], lanes.inertia_kg_m2[i], lanes.lift_0[i],
@@ -88,7 +88,7 @@ def body_in(lanes: np.void, i: int) -> Body:
 
 
 @inlined
-def put(lanes: np.void, i: int, m: Motion) -> None:
+def put(lanes: np.record, i: int, m: Motion) -> None:
     """Set the motion in a lane."""
     lanes.x[i], lanes.y[i], lanes.z[i] = m.x, m.y, m.z
     lanes.vx[i], lanes.vy[i], lanes.vz[i] = m.vx, m.vy, m.vz
@@ -96,7 +96,7 @@ def put(lanes: np.void, i: int, m: Motion) -> None:
 
 
 @inlined
-def put_earlier(lanes: np.void, i: int, m: Motion) -> None:
+def put_earlier(lanes: np.record, i: int, m: Motion) -> None:
     """Keep a motion as the one before the step."""
     lanes.was_x[i], lanes.was_y[i], lanes.was_z[i] = m.x, m.y, m.z
     lanes.was_vx[i], lanes.was_vy[i], lanes.was_vz[i] = m.vx, m.vy, m.vz
@@ -119,7 +119,7 @@ def levelness(m: Motion) -> float:
 
 
 @inlined
-def advanced(lanes: np.void, i: int, m: Motion, dt: float, density: float) -> Motion:
+def advanced(lanes: np.record, i: int, m: Motion, dt: float, density: float) -> Motion:
     """A motion in a lane's wind `dt` [s] later."""
     wind_x, wind_y = lanes.shelter[i] * lanes.wind_x[i], lanes.shelter[i] * lanes.wind_y[i]
     profile = wind_profile(m.z - lanes.ground[i])
@@ -129,7 +129,7 @@ def advanced(lanes: np.void, i: int, m: Motion, dt: float, density: float) -> Mo
 
 
 @kernel
-def step_lanes(lanes: np.void, density: float, step_scale: float) -> None:
+def step_lanes(lanes: np.record, density: float, step_scale: float) -> None:
     """One step of every lane, each of its own length."""
     for i in range(W):
         m, body = motion_in(lanes, i), body_in(lanes, i)
@@ -150,13 +150,13 @@ def clearance_m(m: Motion) -> float:
 
 
 @inlined
-def left_of_aim(lanes: np.void, i: int, x: float, y: float) -> float:
+def left_of_aim(lanes: np.record, i: int, x: float, y: float) -> float:
     """How far left of its aim a place is [m]."""
     return (y - lanes.start_y[i]) * lanes.head_x[i] - (x - lanes.start_x[i]) * lanes.head_y[i]
 
 
 @inlined
-def note(lanes: np.void, i: int, m: Motion) -> None:
+def note(lanes: np.record, i: int, m: Motion) -> None:
     """Remember how far left and right, how high, how flat and how steep the disc in a lane has been; once it
     has touched something, `flying` is 0 and nothing is added."""
     flying = lanes.flying[i]
@@ -175,7 +175,7 @@ def note(lanes: np.void, i: int, m: Motion) -> None:
 
 
 @kernel
-def note_lanes(lanes: np.void) -> None:
+def note_lanes(lanes: np.record) -> None:
     """How far the rim of every disc is above the ground, and, of those still above it, what they are
     remembered by."""
     for i in range(W):
@@ -194,7 +194,7 @@ def note_lanes(lanes: np.void) -> None:
 
 
 @kernel
-def slide_lanes(lanes: np.void) -> None:
+def slide_lanes(lanes: np.record) -> None:
     """One step along the ground for every lane; gap 0 for a disc that rests.
 
     A rolling disc leans more as it slows: the sine of its lean goes as 1 / speed (chosen).
@@ -221,7 +221,7 @@ def slide_lanes(lanes: np.void) -> None:
 
 
 @inlined
-def look_lanes(lanes: np.void, field: Field) -> None:
+def look_lanes(lanes: np.record, field: Field) -> None:
     """Ground, shelter and bounds where every lane is now."""
     for i in range(W):
         x, y = lanes.x[i], lanes.y[i]
@@ -231,7 +231,7 @@ def look_lanes(lanes: np.void, field: Field) -> None:
 
 
 @inlined
-def footing_lanes(lanes: np.void, field: Field) -> None:
+def footing_lanes(lanes: np.record, field: Field) -> None:
     """`look_lanes` and the surface, for discs on the ground; keeps the last place in bounds."""
     for i in range(W):
         x, y = lanes.x[i], lanes.y[i]
@@ -245,7 +245,7 @@ def footing_lanes(lanes: np.void, field: Field) -> None:
 
 
 @inlined
-def room_lanes(lanes: np.void, field: Field) -> None:
+def room_lanes(lanes: np.record, field: Field) -> None:
     """Room [m] between the last step of every lane and anything it could have touched."""
     for i in range(W):
         dx, dy = lanes.x[i] - lanes.was_x[i], lanes.y[i] - lanes.was_y[i]

@@ -26,7 +26,7 @@ OFF_GROUND_M = 0.01
 
 
 @kernel
-def tumble(lanes: np.void, i: int) -> None:
+def tumble(lanes: np.record, i: int) -> None:
     """A disc knocked out of its flight: drag alone."""
     lanes.lift_0[i] = lanes.lift_slope[i] = lanes.drag_k[i] = lanes.drag_k4[i] = 0.0
     lanes.moment_0[i] = lanes.moment_slope[i] = lanes.moment_rise[i] = lanes.moment_fall[i] = 0.0
@@ -35,7 +35,7 @@ def tumble(lanes: np.void, i: int) -> None:
 
 
 @inlined
-def meets(lanes: np.void, i: int, field: Field, step: np.void, tally: np.void, luck: float) -> bool:
+def meets(lanes: np.record, i: int, field: Field, step: np.record, tally: np.record, luck: float) -> bool:
     """Test the last step of a lane against all that stands near it; a hit moves the disc."""
     step.x0, step.y0, step.z0 = lanes.was_x[i], lanes.was_y[i], lanes.was_z[i]
     step.x, step.y, step.z = lanes.x[i], lanes.y[i], lanes.z[i]
@@ -77,7 +77,7 @@ def still_to_fall_s(m: Motion, field: Field) -> float:
 
 
 @kernel
-def land(lanes: np.void, i: int, field: Field, density: float) -> None:
+def land(lanes: np.record, i: int, field: Field, density: float) -> None:
     """End the last step of a lane on the ground: the share of it that brings the rim there is read off a
     cubic, the step made anew with it, and the millimetres left are gone straight."""
     start, end, dt = earlier_in(lanes, i), motion_in(lanes, i), lanes.dt[i]
@@ -99,7 +99,7 @@ def land(lanes: np.void, i: int, field: Field, density: float) -> None:
 
 
 @kernel
-def record_landing(lanes: np.void, i: int, side: float, exposure: float, out: np.void) -> None:
+def record_landing(lanes: np.record, i: int, side: float, exposure: float, out: np.record) -> None:
     """Write what the first contact shows."""
     m = motion_in(lanes, i)
     flat = math.sqrt(m.vx * m.vx + m.vy * m.vy)
@@ -118,8 +118,8 @@ def record_landing(lanes: np.void, i: int, side: float, exposure: float, out: np
 
 @inlined
 def come_down(
-    lanes: np.void, i: int, field: Field, density: float, release: NDArray[np.float64], seed: int,
-    tally: np.void, out: np.void,
+    lanes: np.record, i: int, field: Field, density: float, release: NDArray[np.float64], seed: int,
+    tally: np.record, out: np.record,
 ) -> int:  # fmt: skip
     """The contact of a lane whose rim is below the ground. Returns what follows."""
     if lanes.struck[i] > 0.0:

@@ -108,7 +108,7 @@ def entry(ax: float, ay: float, dx: float, dy: float, radius: float) -> float:
 
 
 @kernel
-def bounce_off(step: np.void, nx: float, ny: float, tally: np.void, luck: float) -> None:
+def bounce_off(step: np.record, nx: float, ny: float, tally: np.record, luck: float) -> None:
     """Turn the velocity back from a surface with horizontal unit normal (nx, ny), with loss."""
     into = step.vx * nx + step.vy * ny
     keep_normal, keep_along, turn = SOLID.way, SOLID.along, 0.0
@@ -123,7 +123,7 @@ def bounce_off(step: np.void, nx: float, ny: float, tally: np.void, luck: float)
 
 
 @kernel
-def knock_down(step: np.void, tally: np.void, luck: float) -> None:
+def knock_down(step: np.record, tally: np.record, luck: float) -> None:
     """A branch takes most of the speed and sends the rest anywhere ahead."""
     keep, turn = BRANCH.way, 0.0
     if luck != 0.0:
@@ -135,7 +135,7 @@ def knock_down(step: np.void, tally: np.void, luck: float) -> None:
 
 
 @inlined
-def inside_crown(tree: np.void, x: float, y: float, z: float) -> bool:
+def inside_crown(tree: np.record, x: float, y: float, z: float) -> bool:
     """Whether a point is inside a tree's spheroid crown."""
     dx, dy = x - tree.x, y - tree.y
     flat = dx * dx + dy * dy
@@ -147,14 +147,14 @@ def inside_crown(tree: np.void, x: float, y: float, z: float) -> bool:
 
 
 @inlined
-def note_hit(tally: np.void, feature: float) -> None:
+def note_hit(tally: np.record, feature: float) -> None:
     """Remember what touched the disc first; later knocks on its way down do not count."""
     if tally.hit == NOTHING:
         tally.hit = feature
 
 
 @kernel
-def expose(step: np.void, tally: np.void, hazard: float, feature: float, luck: float) -> bool:
+def expose(step: np.record, tally: np.record, hazard: float, feature: float, luck: float) -> bool:
     """Add a hazard to the tally; knock the disc down when its resistance is spent."""
     tally.exposure += hazard
     if luck != 0.0 and tally.exposure > tally.resistance:
@@ -167,7 +167,7 @@ def expose(step: np.void, tally: np.void, hazard: float, feature: float, luck: f
 
 @inlined
 def meet_grove(
-    field: Field, step: np.void, length: float, ground: float, tally: np.void, luck: float
+    field: Field, step: np.record, length: float, ground: float, tally: np.record, luck: float
 ) -> bool:
     """Woods drawn as an area: hazard above or below their canopy base."""
     i, j = cell(field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
@@ -182,7 +182,7 @@ def meet_grove(
 
 
 @inlined
-def near_tree(tree: np.void, x: float, y: float, z: float, reach: float) -> bool:
+def near_tree(tree: np.record, x: float, y: float, z: float, reach: float) -> bool:
     """Whether anything of a tree is within `reach` of a point: the cheap test before the real one."""
     dx, dy = tree.x - x, tree.y - y
     wide = max(tree.crown_m, tree.trunk_m + HALF_WIDTH_M) + reach
@@ -190,7 +190,7 @@ def near_tree(tree: np.void, x: float, y: float, z: float, reach: float) -> bool
 
 
 @kernel
-def meet_tree(tree: np.void, step: np.void, length: float, tally: np.void, luck: float) -> bool:
+def meet_tree(tree: np.record, step: np.record, length: float, tally: np.record, luck: float) -> bool:
     """Crown by hazard, trunk as a solid cylinder."""
     mx, my, mz = 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y), 0.5 * (step.z0 + step.z)
     if inside_crown(tree, mx, my, mz) and expose(step, tally, tree.hazard_per_m * length, tree.name, luck):
@@ -216,7 +216,7 @@ def meet_tree(tree: np.void, step: np.void, length: float, tally: np.void, luck:
 
 
 @inlined
-def meet_barrier(field: Field, wall: np.void, step: np.void, tally: np.void, luck: float) -> bool:
+def meet_barrier(field: Field, wall: np.record, step: np.record, tally: np.record, luck: float) -> bool:
     """A wall, fence, hedge or wire between its base and top."""
     t = crossing(step.x0, step.y0, step.x, step.y, wall.x1, wall.y1, wall.x2, wall.y2)
     if t < 0.0:
@@ -239,7 +239,7 @@ def meet_barrier(field: Field, wall: np.void, step: np.void, tally: np.void, luc
 
 
 @kernel
-def meet_basket(basket: np.void, step: np.void, tally: np.void, luck: float) -> bool:
+def meet_basket(basket: np.record, step: np.record, tally: np.record, luck: float) -> bool:
     """Chains may hold the disc; cage and chains that do not hold it throw it back."""
     dx, dy = step.x - step.x0, step.y - step.y0
     ax, ay = step.x0 - basket.x, step.y0 - basket.y
@@ -275,7 +275,7 @@ def bin_of(bins: Bins, field: Field, x: float, y: float) -> int:
 
 
 @inlined
-def meet_trees(field: Field, step: np.void, length: float, tally: np.void, luck: float) -> bool:
+def meet_trees(field: Field, step: np.record, length: float, tally: np.record, luck: float) -> bool:
     """The trees filed near the middle of a step."""
     mx, my, mz = 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y), 0.5 * (step.z0 + step.z)
     b = bin_of(field.tree_bins, field, mx, my)
@@ -287,7 +287,7 @@ def meet_trees(field: Field, step: np.void, length: float, tally: np.void, luck:
 
 
 @inlined
-def meet_barriers(field: Field, step: np.void, tally: np.void, luck: float) -> bool:
+def meet_barriers(field: Field, step: np.record, tally: np.record, luck: float) -> bool:
     """The walls filed near the middle of a step."""
     b = bin_of(field.barrier_bins, field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
     for item in range(field.barrier_bins.start[b], field.barrier_bins.start[b + 1]):
@@ -297,7 +297,7 @@ def meet_barriers(field: Field, step: np.void, tally: np.void, luck: float) -> b
 
 
 @inlined
-def meet_obstacles(field: Field, step: np.void, ground: float, tally: np.void, luck: float) -> bool:
+def meet_obstacles(field: Field, step: np.record, ground: float, tally: np.record, luck: float) -> bool:
     """Test a step; move its end and return True if the disc was stopped or turned."""
     dx, dy, dz = step.x - step.x0, step.y - step.y0, step.z - step.z0
     length = math.sqrt(dx * dx + dy * dy + dz * dz)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -34,7 +35,7 @@ they land [common practice], size chosen."""
 
 
 @inlined
-def keep_landed(lanes: np.void, i: int, follows: int, landed: np.void) -> None:
+def keep_landed(lanes: np.record, i: int, follows: int, landed: np.record) -> None:
     """Lay a lane's disc aside until all are down."""
     landed.x, landed.y, landed.vx, landed.vy = lanes.x[i], lanes.y[i], lanes.vx[i], lanes.vy[i]
     landed.nx, landed.ny, landed.nz = lanes.nx[i], lanes.ny[i], lanes.nz[i]
@@ -42,7 +43,7 @@ def keep_landed(lanes: np.void, i: int, follows: int, landed: np.void) -> None:
 
 
 @inlined
-def set_down(lanes: np.void, i: int, landed: np.void, grip: float) -> None:
+def set_down(lanes: np.record, i: int, landed: np.record, grip: float) -> None:
     """Put a disc that slides or rolls into a lane."""
     lanes.x[i], lanes.y[i], lanes.vx[i], lanes.vy[i] = landed.x, landed.y, landed.vx, landed.vy
     lanes.grip[i] = grip
@@ -56,9 +57,9 @@ def set_down(lanes: np.void, i: int, landed: np.void, grip: float) -> None:
 
 @kernel
 def settle(
-    lanes: np.void, step: np.void, releases: NDArray[np.float64],
-    discs: NDArray[np.int64], bodies: NDArray[np.void], seeds: NDArray[np.int64], field: Field,
-    tally: NDArray[np.void], landed: NDArray[np.void],
+    lanes: np.record, step: np.record, releases: NDArray[np.float64],
+    discs: NDArray[np.int64], bodies: NDArray[Any], seeds: NDArray[np.int64], field: Field,
+    tally: NDArray[Any], landed: NDArray[Any],
 ) -> None:  # fmt: skip
     """Slide or roll every disc that does not rest where it came down; `landed` becomes its rest."""
     n, queue, busy = landed.shape[0], 0, 0

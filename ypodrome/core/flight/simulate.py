@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -54,7 +55,7 @@ class Range:
     step_scale: float = 1.0
 
     def fly(
-        self, bodies: NDArray[np.void], discs: NDArray[np.int64], releases: NDArray[np.float64],
+        self, bodies: NDArray[Any], discs: NDArray[np.int64], releases: NDArray[np.float64],
         winds: NDArray[np.float64] | None = None, seeds: NDArray[np.int64] | None = None,
     ) -> Flights:  # fmt: skip
         """Fly n releases [n, RELEASE_SIZE] with bodies[discs] on all cores.
@@ -66,7 +67,7 @@ class Range:
         winds = np.tile(self.air.wind_vector(), (n, 1)) if winds is None else winds
         seeds = np.zeros(n, np.int64) if seeds is None else seeds
 
-        def share(s: slice) -> NDArray[np.void]:
+        def share(s: slice) -> NDArray[Any]:
             return fly_batch(
                 releases[s], discs[s], bodies, winds[s], self.air.density_kg_m3, seeds[s], self.field,
                 self.step_scale, NO_PATH,

@@ -8,7 +8,7 @@ roll. Constants are chosen; see `surfaces`.
 from __future__ import annotations
 
 import math
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 
@@ -67,10 +67,10 @@ class Contact(NamedTuple):
 
 
 @inlined
-def next_random(tally: np.void) -> float:
+def next_random(tally: np.record) -> float:
     """Uniform in [0, 1) from a SplitMix64 stream (Steele, Lea, Flood, OOPSLA 2014) kept in `tally.random`."""
     tally.random += np.uint64(0x9E3779B97F4A7C15)
-    z = tally.random
+    z: Any = tally.random
     z = (z ^ (z >> np.uint64(30))) * np.uint64(0xBF58476D1CE4E5B9)
     z = (z ^ (z >> np.uint64(27))) * np.uint64(0x94D049BB133111EB)
     z = z ^ (z >> np.uint64(31))
@@ -78,7 +78,7 @@ def next_random(tally: np.void) -> float:
 
 
 @inlined
-def luck_factor(tally: np.void) -> float:
+def luck_factor(tally: np.record) -> float:
     """A factor about 1 that varies by VARIES, nearly normal, held within 0.3 to 2."""
     three = next_random(tally) + next_random(tally) + next_random(tally)
     return min(2.0, max(0.3, 1.0 + VARIES * (2.0 * three - 3.0)))
@@ -104,7 +104,7 @@ def rolling_chance(
 @kernel
 def touch_down(
     vx: float, vy: float, vz: float, nx: float, ny: float, nz: float, spin: float,
-    grip: float, surface: np.void, east: float, north: float, tally: np.void, luck: float,
+    grip: float, surface: np.record, east: float, north: float, tally: np.record, luck: float,
 ) -> Contact:  # fmt: skip
     """One contact with a slope (east, north): `luck` is 0 for the likeliest, else the side of the throw."""
     if surface.stops > 0.5:

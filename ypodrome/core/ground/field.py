@@ -6,12 +6,12 @@ Built by `hole.packing` from a scene; read by the compiled loop. World frame: x 
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import array_kernel, inlined
+from ypodrome.core.compiled import array_kernel, inlined, plain
 from ypodrome.core.ground.surfaces import SURFACE_NAMES, surface_table
 
 TREE = np.dtype([(name, "f8") for name in (
@@ -55,14 +55,14 @@ class Field(NamedTuple):
     shelter: NDArray[np.float64]
     room: NDArray[np.float64]
     grove: NDArray[np.int16]
-    groves: NDArray[np.void]
-    trees: NDArray[np.void]
+    groves: NDArray[Any]
+    trees: NDArray[Any]
     tree_bins: Bins
-    barriers: NDArray[np.void]
+    barriers: NDArray[Any]
     barrier_bins: Bins
-    mandos: NDArray[np.void]
-    basket: NDArray[np.void]
-    surfaces: NDArray[np.void]
+    mandos: NDArray[Any]
+    basket: NDArray[Any]
+    surfaces: NDArray[Any]
 
 
 def open_field(surface: str = "cut_grass", height_m: float = 0.0, wet: bool = False) -> Field:
@@ -139,5 +139,5 @@ def height_at(field: Field, x: float, y: float) -> float:
 
 def cell_of(field: Field, x: float, y: float) -> tuple[int, int]:
     """As `cell`, from Python."""
-    row, column = cell.py_func(field, x, y)
+    row, column = plain(cell)(field, x, y)
     return row, column

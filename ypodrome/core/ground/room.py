@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -42,8 +43,8 @@ def _lower(
 
 @array_kernel
 def room_around(
-    x0: float, y0: float, cell_m: float, grove: NDArray[np.int16], trees: NDArray[np.void],
-    barriers: NDArray[np.void], mandos: NDArray[np.void], basket: NDArray[np.void],
+    x0: float, y0: float, cell_m: float, grove: NDArray[np.int16], trees: NDArray[Any],
+    barriers: NDArray[Any], mandos: NDArray[Any], basket: NDArray[Any],
 ) -> NDArray[np.float64]:  # fmt: skip
     """Room [m, up to FAR_M] from anywhere in a cell to the nearest thing; in woods and at the field's edge,
     where cells stand for all beyond, always to be looked for."""

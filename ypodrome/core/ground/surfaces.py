@@ -7,7 +7,7 @@ approach, a foot or two from a steep one, 3 to 12 m for a low fast landing on ha
 
 from __future__ import annotations
 
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -56,7 +56,7 @@ WET_BITE = 0.85
 SURFACE = np.dtype([(name, "f8") for name in Surface._fields])
 
 
-def surface_table(wet: bool = False) -> NDArray[np.void]:
+def surface_table(wet: bool = False) -> NDArray[Any]:
     """Contact properties of every surface, SURFACE records in the order of SURFACE_NAMES."""
     table = np.array([tuple(s) for s in SURFACES.values()], SURFACE)
     if wet:

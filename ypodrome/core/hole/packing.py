@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
-from typing import TYPE_CHECKING
+from typing import TYPE_CHECKING, Any
 
 import numpy as np
 import shapely
@@ -51,8 +51,8 @@ def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     """Arrays of a scene, and the names of the features that can stop a disc by their number."""
     west, south, east, north = scene.bounds
     columns, rows = round((east - west) / CELL_M), round((north - south) / CELL_M)
-    xs = west + (np.arange(columns) + 0.5) * CELL_M
-    ys = south + (np.arange(rows) + 0.5) * CELL_M
+    xs = west + (np.arange(columns, dtype=float) + 0.5) * CELL_M
+    ys = south + (np.arange(rows, dtype=float) + 0.5) * CELL_M
     grid_x, grid_y = np.meshgrid(xs, ys)
     height = _heights(scene, xs, ys)
     surface, shelter = _surfaces(scene, grid_x, grid_y)
@@ -73,7 +73,7 @@ def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     return field, tuple(names)
 
 
-def _heights(scene: Scene, xs: NDArray, ys: NDArray) -> NDArray[np.float64]:
+def _heights(scene: Scene, xs: NDArray[np.float64], ys: NDArray[np.float64]) -> NDArray[np.float64]:
     """A thin-plate surface through the spot heights, held within a metre of their range."""
     spots = scene.spot_heights
     shape = (len(ys), len(xs))
@@ -90,13 +90,15 @@ def _heights(scene: Scene, xs: NDArray, ys: NDArray) -> NDArray[np.float64]:
     return np.ascontiguousarray(fine(points).reshape(shape))
 
 
-def _nodes(centres: NDArray) -> NDArray[np.float64]:
+def _nodes(centres: NDArray[np.float64]) -> NDArray[np.float64]:
     """Places of the coarse heights over a row of cells, laid from the edge of the first."""
     edge = centres[0] - CELL_M / 2
     return np.arange(edge, centres[-1] + HEIGHT_NODE_M, HEIGHT_NODE_M)
 
 
-def _surfaces(scene: Scene, x: NDArray, y: NDArray) -> tuple[NDArray[np.uint8], NDArray[np.float64]]:
+def _surfaces(
+    scene: Scene, x: NDArray[np.float64], y: NDArray[np.float64]
+) -> tuple[NDArray[np.uint8], NDArray[np.float64]]:
     """Surface codes and wind factors; a later area lies over an earlier one."""
     surface = np.full(x.shape, SURFACE_NAMES.index(DEFAULT_SURFACE), np.uint8)
     shelter = np.ones(x.shape)
@@ -108,8 +110,8 @@ def _surfaces(scene: Scene, x: NDArray, y: NDArray) -> tuple[NDArray[np.uint8], 
 
 
 def _groves(
-    scene: Scene, x: NDArray, y: NDArray, names: list[str]
-) -> tuple[NDArray[np.int16], NDArray[np.void]]:
+    scene: Scene, x: NDArray[np.float64], y: NDArray[np.float64], names: list[str]
+) -> tuple[NDArray[np.int16], NDArray[Any]]:
     index = np.full(x.shape, -1, np.int16)
     groves = [*scene.groves, *_guessed_woods(scene)]
     table = np.zeros(len(groves), GROVE)
@@ -133,7 +135,9 @@ def _guessed_woods(scene: Scene) -> list[Grove]:
     ]
 
 
-def _trees(scene: Scene, height: NDArray, origin: tuple[float, float], names: list[str]) -> NDArray[np.void]:
+def _trees(
+    scene: Scene, height: NDArray[np.float64], origin: tuple[float, float], names: list[str]
+) -> NDArray[Any]:
     rows = []
     for tree in scene.trees:
         rows.append(
@@ -144,7 +148,7 @@ def _trees(scene: Scene, height: NDArray, origin: tuple[float, float], names: li
     return np.array(rows, TREE)
 
 
-def _barriers(scene: Scene, names: list[str]) -> NDArray[np.void]:
+def _barriers(scene: Scene, names: list[str]) -> NDArray[Any]:
     rows = []
     for barrier in scene.barriers:
         ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
@@ -154,36 +158,36 @@ def _barriers(scene: Scene, names: list[str]) -> NDArray[np.void]:
     return np.array(rows, BARRIER)
 
 
-def _basket(scene: Scene, height: NDArray, origin: tuple[float, float]) -> NDArray[np.void]:
+def _basket(scene: Scene, height: NDArray[np.float64], origin: tuple[float, float]) -> NDArray[Any]:
     foot = _height_at(height, origin, scene.pin.at) + scene.pin.raised_m
     return np.array([(*scene.pin.at, foot)], BASKET)
 
 
-def _height_at(height: NDArray, origin: tuple[float, float], at: tuple[float, float]) -> float:
+def _height_at(height: NDArray[np.float64], origin: tuple[float, float], at: tuple[float, float]) -> float:
     i = min(max(int((at[1] - origin[1]) / CELL_M), 0), height.shape[0] - 1)
     j = min(max(int((at[0] - origin[0]) / CELL_M), 0), height.shape[1] - 1)
     return float(height[i, j])
 
 
-def _segments(line: shapely.LineString) -> list:
+def _segments(line: shapely.LineString) -> list[tuple[tuple[float, ...], tuple[float, ...]]]:
     points = [p[:2] for p in line.coords]
     return list(itertools.pairwise(points))
 
 
-def _tree_boxes(trees: NDArray[np.void]) -> NDArray[np.float64]:
+def _tree_boxes(trees: NDArray[Any]) -> NDArray[np.float64]:
     """West, south, east, north [n, 4] of what each tree covers."""
     reach = np.maximum(trees["trunk_m"], trees["crown_m"])
     x, y = trees["x"], trees["y"]
     return np.stack([x - reach, y - reach, x + reach, y + reach], axis=1)
 
 
-def _wall_boxes(walls: NDArray[np.void]) -> NDArray[np.float64]:
+def _wall_boxes(walls: NDArray[Any]) -> NDArray[np.float64]:
     """West, south, east, north [n, 4] of what each piece of wall covers."""
     x, y = np.sort([walls["x1"], walls["x2"]], axis=0), np.sort([walls["y1"], walls["y2"]], axis=0)
     return np.stack([x[0], y[0], x[1], y[1]], axis=1)
 
 
-def _bins(boxes: NDArray, origin: tuple[float, float], rows: int, columns: int) -> Bins:
+def _bins(boxes: NDArray[np.float64], origin: tuple[float, float], rows: int, columns: int) -> Bins:
     """Numbers of the boxes [n, 4] by bin."""
     filed: list[list[int]] = [[] for _ in range(rows * columns)]
     low = (boxes[:, :2] - HALF_STEP_M - origin) // BIN_M

@@ -89,4 +89,4 @@ def contour_levels(
     generator = contourpy.contour_generator(x, y, z)
     for level in levels:
         for line in generator.lines(float(level)):
-            yield float(level), line
+            yield float(level), np.asarray(line, float)

@@ -53,7 +53,7 @@ def resolve(scene: Scene, flown: Flights, lies: NDArray[np.float64]) -> Outcome:
 
 
 def _out_of_bounds_lies(
-    scene: Scene, rest: NDArray, inside: NDArray, previous: NDArray
+    scene: Scene, rest: NDArray[np.float64], inside: NDArray[np.float64], previous: NDArray[np.float64]
 ) -> NDArray[np.float64]:
     play = scene.line.ob_play
     zone = scene.drop_zone("ob")
@@ -75,7 +75,7 @@ def relief(scene: Scene, inside: NDArray[np.float64]) -> NDArray[np.float64]:
     return at + away / size * OB_RELIEF_M
 
 
-def _lost_chances(scene: Scene, rest: NDArray) -> NDArray[np.float64]:
+def _lost_chances(scene: Scene, rest: NDArray[np.float64]) -> NDArray[np.float64]:
     lost = np.zeros(len(rest))
     for area in scene.areas:
         if area.find_chance < 1.0:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property
+from typing import TypeVar
 
 import shapely
 from shapely.geometry import MultiPolygon, Polygon
@@ -28,6 +29,9 @@ from ypodrome.core.hole.features import (
     Unknown,
 )
 from ypodrome.core.hole.packing import pack_field
+
+Placed = TypeVar("Placed", Tee, Pin, DropZone, Landmark, Area, Tree, Grove, Barrier, Mando, Unknown)
+Labelled = TypeVar("Labelled", Tee, Pin)
 
 MARGIN_M = 45.0
 """Ground around tee, line and pin that a throw may reach (chosen)."""
@@ -121,7 +125,7 @@ def scene_for(
         known = ", ".join(map(str, course.hole_numbers())) or "none"
         raise LookupError(f"hole {number} is not on this course (holes: {known})")
 
-    def mine(features: tuple) -> tuple:
+    def mine(features: tuple[Placed, ...]) -> tuple[Placed, ...]:
         return tuple(f for f in features if not f.holes or number in f.holes)
 
     return Scene(
@@ -142,7 +146,7 @@ def scene_for(
     )
 
 
-def _labelled(features: tuple, label: str | None, what: str, number: int):
+def _labelled(features: tuple[Labelled, ...], label: str | None, what: str, number: int) -> Labelled:
     if not features:
         raise LookupError(f"hole {number} has no {what}")
     if label is None:

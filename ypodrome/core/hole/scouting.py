@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import shapely
 
+from ypodrome.core.ground.field import Field
 from ypodrome.core.hole.features import Course, Point, Unknown
 from ypodrome.core.hole.scene import whole_course
 from ypodrome.core.hole.sight import hidden_by
@@ -53,7 +54,7 @@ def scouting_list(course: Course) -> tuple[Look, ...]:
     return tuple(sorted(looks, key=lambda look: look.order))
 
 
-def _look(course: Course, field, unknown: Unknown, number: int, at: Point) -> Look:
+def _look(course: Course, field: Field, unknown: Unknown, number: int, at: Point) -> Look:
     """From the nearest place on a hole played earlier that shows it; else from its own line."""
     earlier = [n for n in course.hole_numbers() if n < number]
     seen = [

@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 from functools import cached_property, lru_cache
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -99,7 +99,7 @@ class Arsenal:
     """
 
     discs: tuple[Disc, ...]
-    bodies: NDArray[np.void]
+    bodies: NDArray[Any]
     disc: NDArray[np.int64]
     kind: NDArray[np.int64]
     mean: NDArray[np.float64]
@@ -143,7 +143,8 @@ class Arsenal:
         place = np.clip((power - POWERS[0]) / (POWERS[1] - POWERS[0]), 0.0, len(POWERS) - 1.000001)
         k = place.astype(int)
         reach = self.reach[combo, k] + (place - k) * (self.reach[combo, k + 1] - self.reach[combo, k])
-        need = np.interp(reach / self.arm_m[combo], *zip(*RIM_LADDER, strict=True))
+        shares, speeds = np.array(RIM_LADDER).T
+        need = np.interp(reach / self.arm_m[combo], shares, speeds)
         own = np.array([d.speed for d in self.discs])[self.disc[combo]]
         return np.where(np.isin(self.kind[combo], HAND_KINDS), own - need, 0.0)
 
@@ -204,8 +205,12 @@ def at_power(mean: NDArray[np.float64], power: NDArray[np.float64]) -> NDArray[n
 
 
 def _reach(
-    mean: NDArray, disc: NDArray, bodies: NDArray, roller: NDArray[np.bool_], arm_m: NDArray
-) -> tuple[NDArray, NDArray, NDArray]:
+    mean: NDArray[np.float64],
+    disc: NDArray[np.int64],
+    bodies: NDArray[Any],
+    roller: NDArray[np.bool_],
+    arm_m: NDArray[np.float64],
+) -> tuple[NDArray[np.float64], NDArray[np.float64], NDArray[np.float64]]:
     """Distance, bearing by power, and most power, of full-power releases [m]; see `Arsenal`."""
     m, p = len(mean), len(POWERS)
     releases = at_power(np.repeat(mean, p, axis=0), np.tile(POWERS, m))

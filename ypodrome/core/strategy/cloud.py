@@ -54,10 +54,10 @@ def draw_cloud(
     )
     _blur_unknown(situation.scene, flown, flat, seed)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
-    return Cloud(flown.reshape(m, k), outcome, k)
+    return Cloud(flown.reshape(m, k).view(np.recarray), outcome, k)
 
 
-def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray, seed: int) -> None:
+def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray[np.float64], seed: int) -> None:
     """Scatter rests [n] on ground nobody has looked at: slope, footing and edges of a green
     not seen may send a disc anywhere near, counted along the throw and towards its side."""
     for unknown in scene.unknowns:

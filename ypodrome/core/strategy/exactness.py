@@ -84,7 +84,9 @@ def _window(left: int, right: int, away_m: float, by: str) -> Window:
     return Window(left_deg, right_deg, width, away_m, by)
 
 
-def _trouble(situation: Situation, arsenal: Arsenal, release: NDArray, disc: int) -> tuple[float, str]:
+def _trouble(
+    situation: Situation, arsenal: Arsenal, release: NDArray[np.float64], disc: int
+) -> tuple[float, str]:
     """How far away [m] a throw meets its trouble, and what that is."""
     releases = np.repeat(release[None], HIT_TRIES, axis=0)
     seeds = np.arange(1, HIT_TRIES + 1, dtype=np.int64)

@@ -113,7 +113,7 @@ class GroundValue:
         """Expected throws to hole out [n] with an approach from a lie meant for each target [n, 2]."""
         return self._best_approach(np.repeat(lie[None], len(targets), axis=0), targets)[1]
 
-    def putt(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
+    def putt(self, lies: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] of putting from lies [n, 2] at these distances [n, m]: slope, wind and
         branches in the way have their say."""
         field = self.situation.scene.field
@@ -122,13 +122,15 @@ class GroundValue:
         along, across = self._wind_on(lies, distance)
         return self._putting.throws_left(distance, rise, THROWS, clear, along, across)
 
-    def _wind_on(self, lies: NDArray, distance: NDArray) -> tuple[NDArray, NDArray]:
+    def _wind_on(
+        self, lies: NDArray[np.float64], distance: NDArray[np.float64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
         """Wind along putts from lies [n, 2], positive from behind, and across them [m/s]."""
         wind = np.array(self.situation.air.wind_vector())
         way = (self.pin - lies) / np.maximum(distance, 1e-9)[:, None]
         return way @ wind, way[:, 0] * wind[1] - way[:, 1] * wind[0]
 
-    def _approach(self, lies: NDArray, distance: NDArray) -> NDArray[np.float64]:
+    def _approach(self, lies: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
         if not len(self.lies):
             return self._guess(distance)
         index = self._nearest[self._neighbours.cell(lies)]
@@ -137,7 +139,7 @@ class GroundValue:
         weight /= weight.sum(axis=1, keepdims=True)
         return np.einsum("nk,nkt->nt", weight, self.outlooks[index])
 
-    def _guess(self, distance: NDArray) -> NDArray[np.float64]:
+    def _guess(self, distance: NDArray[np.float64]) -> NDArray[np.float64]:
         """Before any lie is valued: an approach, then one putt or two (chosen)."""
         return np.tile(np.array([0.0, 0.45, 0.55] + [0.0] * (THROWS - 3)), (len(distance), 1))
 
@@ -185,7 +187,9 @@ class GroundValue:
         within = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
         return within & ~holds(scene.out_of_bounds, *places.T)
 
-    def _value(self, lies: NDArray, luck: NDArray[np.int64]) -> tuple[NDArray, NDArray, NDArray]:
+    def _value(
+        self, lies: NDArray[np.float64], luck: NDArray[np.int64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.int64], NDArray[np.float64]]:
         """Outlooks of a ring of lies, and the approach that is best from each: combination, target. Where
         something must be carried, laying up is tried too. The chosen throws are judged by other draws than
         they were chosen by, since the best of several by the same draws looks better than it is, and with a
@@ -205,7 +209,9 @@ class GroundValue:
         outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), JUDGED, THROWS).mean(axis=1)
         return outlooks, chosen.combo, targets
 
-    def _best_approach(self, lies: NDArray, targets: NDArray) -> tuple[Solved, NDArray]:
+    def _best_approach(
+        self, lies: NDArray[np.float64], targets: NDArray[np.float64]
+    ) -> tuple[Solved, NDArray[np.float64]]:
         """The best of a few throws from each of the lies to its target [n, 2], and its cost [n]."""
         arsenal = self.situation.approach_arsenal
         m = len(arsenal.disc)
@@ -220,7 +226,9 @@ class GroundValue:
         best = costs.argmin(axis=1)
         return tried.take(np.arange(n) * TRIED + best), costs.min(axis=1)
 
-    def _lay_ups(self, lies: NDArray, worth: NDArray) -> tuple[NDArray[np.int64], NDArray]:
+    def _lay_ups(
+        self, lies: NDArray[np.float64], worth: NDArray[np.float64]
+    ) -> tuple[NDArray[np.int64], NDArray[np.float64]]:
         """Rows of lies [n, 2] from which laying up could cost less than they are worth [n], and the
         best-valued lie to lay up to from each [k, 2]: in reach, on the same side of all that bars the way
         to the pin, and clear of it. Only longer holes are played so."""
@@ -237,7 +245,7 @@ class GroundValue:
         rows = np.flatnonzero(cost.min(axis=1) < worth)
         return rows, self.lies[cost[rows].argmin(axis=1)]
 
-    def _targets(self, lies: NDArray, reach_m: float) -> NDArray[np.float64]:
+    def _targets(self, lies: NDArray[np.float64], reach_m: float) -> NDArray[np.float64]:
         """The pin, or the best-valued ground within reach and nearer the pin when it is too far."""
         targets = np.repeat(self.pin[None], len(lies), axis=0)
         gap = np.hypot(*(lies - self.pin).T)

@@ -217,25 +217,27 @@ def miss_costs(lie: Point, rests: NDArray[np.float64], values: NDArray[np.float6
     }
 
 
-def _axes(lie: Point, target: NDArray) -> tuple[NDArray, NDArray]:
+def _axes(lie: Point, target: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """Unit vectors from a lie to a target, and to the left of that."""
     forward = target - np.array(lie)
     forward = forward / max(float(np.hypot(*forward)), 1e-9)
     return forward, np.array([-forward[1], forward[0]])
 
 
-def _against_pin(lie: Point, pin: Point, rest: NDArray) -> tuple[float, float]:
+def _against_pin(lie: Point, pin: Point, rest: NDArray[np.float64]) -> tuple[float, float]:
     forward, side = _axes(lie, np.array(pin))
     gap = rest - np.array(pin)
     return float(gap @ side), float(gap @ forward)
 
 
-def _spread(lie: Point, rests: NDArray) -> tuple[float, float]:
+def _spread(lie: Point, rests: NDArray[np.float64]) -> tuple[float, float]:
     forward, side = _axes(lie, rests.mean(axis=0))
     return float((rests @ forward).std()), float((rests @ side).std())
 
 
-def _chances(situation: Situation, judged: Judged, i: int, outlook: NDArray, thrown: int) -> dict[str, float]:
+def _chances(
+    situation: Situation, judged: Judged, i: int, outlook: NDArray[np.float64], thrown: int
+) -> dict[str, float]:
     cloud = judged.cloud
     rows = slice(i * cloud.draws, (i + 1) * cloud.draws)
     o = cloud.outcome

@@ -50,7 +50,7 @@ def placements(
     return np.array(chosen)
 
 
-def _bail_outs(value: GroundValue, lie: NDArray, gap: float) -> Spots:
+def _bail_outs(value: GroundValue, lie: NDArray[np.float64], gap: float) -> Spots:
     """Where one bails out to short of the pin: the best on either hand unless it is hopeless, then others."""
     low, high = BAIL_OUT_SHARES
     ground = _best_ground(value, lie, low * gap, high * gap)
@@ -65,14 +65,18 @@ def _bail_outs(value: GroundValue, lie: NDArray, gap: float) -> Spots:
     return _spaced(chosen, probed, BAIL_OUTS)
 
 
-def _best_ground(value: GroundValue, lie: NDArray, low_m: float, high_m: float) -> NDArray[np.float64]:
+def _best_ground(
+    value: GroundValue, lie: NDArray[np.float64], low_m: float, high_m: float
+) -> NDArray[np.float64]:
     """The sampled lies at such distances from a lie [n, 2], the best first."""
     away = np.hypot(*(value.lies - lie).T)
     fit = (away > low_m) & (away < high_m)
     return value.lies[fit][np.argsort(expected(value.outlooks)[fit], kind="stable")]
 
 
-def _probed(value: GroundValue, lie: NDArray, ground: NDArray) -> tuple[NDArray, NDArray[np.float64]]:
+def _probed(
+    value: GroundValue, lie: NDArray[np.float64], ground: NDArray[np.float64]
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """The first of the places that stand apart, in order of what an approach to them costs [n, 2], and the
     costs [n]."""
     places = np.array(_spaced([], ground, PROBED)).reshape(-1, 2)
@@ -83,7 +87,7 @@ def _probed(value: GroundValue, lie: NDArray, ground: NDArray) -> tuple[NDArray,
     return places[order], costs[order]
 
 
-def _spaced(chosen: Spots, best: NDArray, most: int) -> Spots:
+def _spaced(chosen: Spots, best: NDArray[np.float64], most: int) -> Spots:
     """The spots chosen, and of the best [n, 2] in order those that stand apart, up to `most` in all."""
     chosen = list(chosen)
     for spot in best:
@@ -94,7 +98,9 @@ def _spaced(chosen: Spots, best: NDArray, most: int) -> Spots:
     return chosen
 
 
-def _either_side(situation: Situation, lie: NDArray, chosen: Spots, best: NDArray) -> Spots:
+def _either_side(
+    situation: Situation, lie: NDArray[np.float64], chosen: Spots, best: NDArray[np.float64]
+) -> Spots:
     """The spots chosen, and of the best [n, 2] in order enough for a few on each side of the areas in the
     way that stay clear of them."""
     at: Point = (float(lie[0]), float(lie[1]))

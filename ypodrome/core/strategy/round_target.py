@@ -60,7 +60,7 @@ def plan_for_target(holes: list[list[Scores]], target: int) -> TargetPlan:
     )
 
 
-def _after(value: NDArray, option: Scores, score: int) -> float:
+def _after(value: NDArray[np.float64], option: Scores, score: int) -> float:
     """Chance of success from a score so far, playing an option, with the value of what follows."""
     ends = score + 1 + np.arange(len(option))
     return float(option @ value[np.minimum(ends, len(value) - 1)])
@@ -79,7 +79,7 @@ def _values(holes: list[list[Scores]], target: int) -> list[NDArray[np.float64]]
 
 
 def _followed(
-    holes: list[list[Scores]], usual_day: list[list[Scores]], worth: list[NDArray], target: int
+    holes: list[list[Scores]], usual_day: list[list[Scores]], worth: list[NDArray[np.float64]], target: int
 ) -> float:
     """Chance of success of choices that follow the score as on a usual day, over all days."""
     total = 0.0
@@ -88,8 +88,8 @@ def _followed(
         alive[0] = 1.0
         for options, usual, following in zip(holes, usual_day, worth[1:], strict=True):
             ends = np.zeros_like(alive)
-            for score in np.flatnonzero(alive[:-1] > 0.0):
-                best = int(np.argmax([_after(following, o, int(score)) for o in usual]))
+            for score in np.flatnonzero(alive[:-1] > 0.0).tolist():
+                best = int(np.argmax([_after(following, o, score) for o in usual]))
                 for k, p in enumerate(days_of(options[best])[day]):
                     ends[min(score + 1 + k, target + 1)] += alive[score] * p
             alive = ends
@@ -97,7 +97,7 @@ def _followed(
     return total
 
 
-def _wanted(holes: list[list[Scores]], values: list[NDArray], target: int) -> tuple[int, ...]:
+def _wanted(holes: list[list[Scores]], values: list[NDArray[np.float64]], target: int) -> tuple[int, ...]:
     """On each hole the option that is best in most of the rounds which are still alive there; the first
     where no other is better by more than a hair."""
     alive = np.zeros(target + 2)
@@ -106,8 +106,8 @@ def _wanted(holes: list[list[Scores]], values: list[NDArray], target: int) -> tu
     for options, following in zip(holes, values[1:], strict=True):
         weight = np.zeros(len(options))
         ends = np.zeros_like(alive)
-        for score in np.flatnonzero(alive[:-1] > 0.0):
-            worth = [_after(following, o, int(score)) for o in options]
+        for score in np.flatnonzero(alive[:-1] > 0.0).tolist():
+            worth = [_after(following, o, score) for o in options]
             best = int(np.argmax(worth))
             best = best if worth[best] > worth[0] + HAIR else 0
             weight[best] += alive[score] * worth[best]

@@ -155,7 +155,7 @@ def _judge(situation: Situation, value: GroundValue, arsenal: Arsenal, throws: S
     return Judged(arsenal, throws, cloud, outlooks)
 
 
-def _solve_all(situation: Situation, value: GroundValue, lie: NDArray, places: int) -> Solved:
+def _solve_all(situation: Situation, value: GroundValue, lie: NDArray[np.float64], places: int) -> Solved:
     """Every combination that gets to one of the placements; and of every kind those that come nearest to any
     and to the first, the pin where it is in reach on the level: into a wind one throws as far as one can."""
     arsenal = situation.arsenal
@@ -181,7 +181,9 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray, places: i
     return solved.take(np.union1d(kept, nearest))
 
 
-def _over_water(situation: Situation, arsenal: Arsenal, lie: NDArray, targets: NDArray) -> NDArray[np.bool_]:
+def _over_water(
+    situation: Situation, arsenal: Arsenal, lie: NDArray[np.float64], targets: NDArray[np.float64]
+) -> NDArray[np.bool_]:
     """Whether each combination [m] thrown at each target [t, 2] is a disc that must not be lost on a line
     that comes near water: [t * m]."""
     water = situation.scene.water
@@ -191,7 +193,9 @@ def _over_water(situation: Situation, arsenal: Arsenal, lie: NDArray, targets: N
     return np.outer(near, precious).ravel()
 
 
-def _with_best_of_kind(kinds: NDArray, cost: NDArray, keep: NDArray[np.bool_]) -> NDArray[np.int64]:
+def _with_best_of_kind(
+    kinds: NDArray[np.int64], cost: NDArray[np.float64], keep: NDArray[np.bool_]
+) -> NDArray[np.int64]:
     """Rows to keep, and the least costly few of every kind of throw whatever `keep` says.
 
     A plan must name a throw for the other hand even where that hand falls short or is blocked.
@@ -217,7 +221,9 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
 
 
-def _aim_variants(solved: Solved, lie: NDArray, pin: NDArray, steps_m: tuple[float, ...]) -> list[Solved]:
+def _aim_variants(
+    solved: Solved, lie: NDArray[np.float64], pin: NDArray[np.float64], steps_m: tuple[float, ...]
+) -> list[Solved]:
     gap = max(20.0, float(np.hypot(*(pin - lie))))
     variants = []
     for step in steps_m:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -30,7 +31,7 @@ class Solved:
     miss_m: NDArray[np.float64]
     bend: NDArray[np.float64]
 
-    def take(self, rows: NDArray) -> Solved:
+    def take(self, rows: NDArray[Any]) -> Solved:
         """The chosen rows."""
         return Solved(self.combo[rows], self.release[rows], self.power[rows], self.miss_m[rows],
                       self.bend[rows])  # fmt: skip
@@ -50,7 +51,9 @@ def joined(parts: list[Solved]) -> Solved:
     )
 
 
-def _by_power(table: NDArray, power: NDArray) -> tuple[NDArray, NDArray]:
+def _by_power(
+    table: NDArray[np.float64], power: NDArray[np.float64]
+) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """Value and slope per unit of power, of rows of a table over POWERS."""
     step = POWERS[1] - POWERS[0]
     k = np.clip(((power - POWERS[0]) / step).astype(int), 0, len(POWERS) - 2)
@@ -102,7 +105,7 @@ def usual_bend(arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
     return -_by_power(arsenal.drift[throws.combo], throws.power)[0]
 
 
-def _first_power(table: NDArray, distance: NDArray) -> NDArray[np.float64]:
+def _first_power(table: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
     k = np.clip((table < distance[:, None]).sum(axis=1), 1, len(POWERS) - 1)
     rows = np.arange(len(table))
     low, high = table[rows, k - 1], table[rows, k]

@@ -87,7 +87,7 @@ def _options(situation: Situation, value: GroundValue) -> list[Option]:
 def switches(table: WindTable) -> list[tuple[WindCell, tuple[int, ...]]]:
     """The switches that matter: the mildest wind of each new winner and all turns it wins in, those
     that save most first."""
-    found: dict[tuple, list[WindCell]] = {}
+    found: dict[tuple[str, str], list[WindCell]] = {}
     for cell in table.cells:
         if same_throw(cell.best, table.calm):
             continue

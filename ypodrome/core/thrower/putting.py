@@ -110,7 +110,9 @@ class PuttingModel:
         length = plays_m(distance_m, rise_m)
         return self._held(length, *self.errors(length, along_m_s, across_m_s))
 
-    def _held(self, length: NDArray, side: NDArray, high: NDArray) -> NDArray[np.float64]:
+    def _held(
+        self, length: NDArray[np.float64], side: NDArray[np.float64], high: NDArray[np.float64]
+    ) -> NDArray[np.float64]:
         thrown_away = self.lost * np.minimum(1.0, length / FULL_FAULT_M)
         wide, tall = 2.0 * ndtr(HALF_WIDTH_M / side) - 1.0, 2.0 * ndtr(HALF_HEIGHT_M / high) - 1.0
         return np.asarray((1.0 - thrown_away) * wide * tall)
