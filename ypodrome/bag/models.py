@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+import uuid
+
 from django.db import models
 
 from ypodrome.accounts.models import Player
@@ -9,8 +11,9 @@ from ypodrome.core.api import Disc, Plastic
 
 
 class BagDisc(models.Model):
-    """One disc of a player."""
+    """One disc of a player, with a lasting id."""
 
+    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
     owner = models.ForeignKey(Player, models.CASCADE, related_name="discs")
     name = models.CharField(max_length=60)
     speed = models.FloatField()
@@ -34,7 +37,7 @@ class BagDisc(models.Model):
         """The disc as the core knows it."""
         return Disc(
             self.name, self.speed, self.glide, self.turn, self.fade, self.weight_g,
-            Plastic(self.plastic), self.wear, self.water_ok, self.colour, self.notes,
+            Plastic(self.plastic), self.wear, self.water_ok, self.colour, self.notes, str(self.uuid),
         )  # fmt: skip
 
 

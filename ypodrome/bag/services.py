@@ -9,25 +9,23 @@ from ypodrome.bag.models import BagDisc
 from ypodrome.core.api import Disc, StockLine, Throw
 from ypodrome.interchange.bag_csv import read_bag
 
+COLUMNS = ("speed", "glide", "turn", "fade", "weight_g", "wear", "water_ok", "colour", "notes")
+
 
 @transaction.atomic
 def import_bag(owner: Player, data: bytes) -> list[BagDisc]:
-    """Replace the player's bag by the discs of a CSV file; nothing changes if it is wrong. Lines kept
-    on the bench stay with the disc of their disc's name, and go only where there is none."""
-    discs = read_bag(data)
-    gone = list(owner.discs.values_list("pk", flat=True))
-    bag = BagDisc.objects.bulk_create(
-        BagDisc(
-            owner=owner, name=d.name, speed=d.speed, glide=d.glide, turn=d.turn, fade=d.fade,
-            weight_g=d.weight_g, plastic=d.plastic.value, wear=d.wear, water_ok=d.water_ok,
-            colour=d.colour, notes=d.notes,
-        )
-        for d in discs
-    )  # fmt: skip
-    for disc in bag:
-        owner.lines.filter(disc__in=gone, disc__name=disc.name).update(disc=disc)
-    owner.discs.filter(pk__in=gone).delete()
-    return bag
+    """Make the player's bag the discs of a CSV file; nothing changes if it is wrong. A disc that keeps its
+    name stays the same disc, with its lasting id and the lines kept with it."""
+    discs = {d.name: d for d in read_bag(data)}
+    owner.discs.exclude(name__in=discs).delete()
+    had = {d.name: d for d in owner.discs.all()}
+    for name, disc in discs.items():
+        values = {field: getattr(disc, field) for field in COLUMNS} | {"plastic": disc.plastic.value}
+        if name in had:
+            BagDisc.objects.filter(pk=had[name].pk).update(**values)
+        else:
+            BagDisc.objects.create(owner=owner, name=name, **values)
+    return list(owner.discs.all())
 
 
 def core_bag(owner: Player) -> tuple[Disc, ...]:

@@ -51,10 +51,10 @@ def run(options: argparse.Namespace) -> int:
         thrower=thrower,
         bag=bag,
         air=api.Air(wind=api.Wind(options.wind_m_s, options.wind_from_deg, options.gust_m_s)),
-        posture=options.posture,
+        posture=api.Posture(options.posture),
         without=without,
         seed=options.seed,
     )
     plan = api.plan_hole(situation)
-    print(json.dumps(plan_document(plan, course.origin), indent=1, ensure_ascii=False))
+    print(json.dumps(plan_document(plan, course.origin, thrower.units), indent=1, ensure_ascii=False))
     return OK

@@ -10,28 +10,60 @@ from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.ground.field import cell_of, heights, open_field
 from ypodrome.core.hole.features import Course, Layout, LayoutHole
 from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, surface_through
-from ypodrome.core.hole.rule_facts import FACTS
-from ypodrome.core.hole.scene import Scene, scene_for, whole_course
+from ypodrome.core.hole.rule_facts import CIRCLE_1_M, FACTS
+from ypodrome.core.hole.scene import Scene, scene_document, scene_for, whole_course
 from ypodrome.core.hole.scouting import Look, scouting_list
 from ypodrome.core.hole.shapes import holds
-from ypodrome.core.hole.sight import blind_because, cautions, seen_from_m
+from ypodrome.core.hole.sight import Caution, Danger, blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
 from ypodrome.core.record.gained import gained_by_part, throws_from
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
-from ypodrome.core.strategy.again import FixedThrow, judged_again
+from ypodrome.core.strategy.again import aimed, judged
+from ypodrome.core.strategy.aim import Aim, At, bearing_deg
 from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.day import round_chances
-from ypodrome.core.strategy.lines import power_words
-from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.plan import HolePlan, plan_hole, score_chances, score_from_tee
+from ypodrome.core.strategy.exactness import Height, Window
+from ypodrome.core.strategy.ground_value import GroundValue, Worth
+from ypodrome.core.strategy.options import (
+    Chances,
+    Felt,
+    Forecast,
+    How,
+    Key,
+    Leave,
+    Option,
+    PlannedThrow,
+    Role,
+    Side,
+    Standing,
+    Way,
+    is_throw,
+    nearest_option,
+    released_apart_deg,
+)
+from ypodrome.core.strategy.plan import HolePlan, plan_hole, score_chances, score_from_tee, told
+from ypodrome.core.strategy.reason import TIE, Reason, Why
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
-from ypodrome.core.strategy.situation import POSTURES, Situation
+from ypodrome.core.strategy.shape import Shape
+from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
 from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
-from ypodrome.core.thrower import KINDS, PRESETS, SCRATCH, PuttingModel, Spread, Thrower, grip_share
+from ypodrome.core.thrower import (
+    ENTERED_ARMS_M,
+    KINDS,
+    PRESETS,
+    SCRATCH,
+    Kind,
+    PuttingModel,
+    Spread,
+    Thrower,
+    grip_share,
+)
 from ypodrome.core.warm import warm
 
 __all__ = [
+    "CIRCLE_1_M",
+    "ENTERED_ARMS_M",
     "FACTS",
     "KINDS",
     "PENALISED",
@@ -41,34 +73,60 @@ __all__ = [
     "SCRATCH",
     "SPEEDS_M_S",
     "THOROUGH",
+    "TIE",
     "TURNS_DEG",
+    "Aim",
     "Air",
+    "At",
+    "Caution",
+    "Chances",
     "Course",
+    "Danger",
     "Disc",
-    "FixedThrow",
+    "Felt",
     "Flight",
+    "Forecast",
+    "GroundValue",
+    "Height",
     "HolePlan",
     "HoleScore",
+    "How",
+    "Key",
+    "Kind",
     "Layout",
     "LayoutHole",
+    "Leave",
     "Look",
     "Measured",
     "Option",
+    "PlannedThrow",
     "Plastic",
+    "Posture",
     "PuttingModel",
+    "Reason",
     "Release",
+    "Role",
     "RoundScore",
     "Scene",
+    "Shape",
+    "Side",
     "Situation",
     "Spread",
+    "Standing",
     "StockLine",
     "Surface",
     "TargetPlan",
     "Throw",
     "Thrower",
+    "Way",
+    "Why",
     "Wind",
     "WindTable",
+    "Window",
+    "Worth",
+    "aimed",
     "air_density_kg_m3",
+    "bearing_deg",
     "blind_because",
     "body_of",
     "cautions",
@@ -81,14 +139,17 @@ __all__ = [
     "grip_share",
     "heights",
     "holds",
-    "judged_again",
+    "is_throw",
+    "judged",
     "measure",
     "missed_releases",
+    "nearest_option",
     "open_field",
     "plan_for_target",
     "plan_hole",
-    "power_words",
+    "released_apart_deg",
     "round_chances",
+    "scene_document",
     "scene_for",
     "score_chances",
     "score_from_tee",
@@ -98,6 +159,7 @@ __all__ = [
     "surface_through",
     "switches",
     "throws_from",
+    "told",
     "warm",
     "whole_course",
     "wind_table",

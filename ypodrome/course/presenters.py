@@ -23,10 +23,11 @@ from ypodrome.core.api import (
     sign_warning,
     whole_course,
 )
-from ypodrome.core.units import feet
 from ypodrome.drawing.frame import Frame, path_of
 from ypodrome.drawing.hole_drawing import HoleDrawing, draw_in
 from ypodrome.drawing.profile import draw_profile
+from ypodrome.wording.cautions import caution_words
+from ypodrome.wording.measures import length
 
 PROFILE = (300.0, 120.0)
 MAP = (620.0, 520.0)
@@ -34,11 +35,6 @@ EYE_M, BASKET_M = 1.6, 1.4
 DRAWN_EVERY_M = 1.0
 
 Json = dict[str, Any]
-
-
-def length(metres: float, units: str) -> str:
-    """A length to the foot or the metre."""
-    return f"{feet(metres):.0f} ft" if units == "imperial" else f"{metres:.0f} m"
 
 
 def hole_context(course: Course, number: int, units: str) -> Json:
@@ -62,7 +58,7 @@ def hole_context(course: Course, number: int, units: str) -> Json:
         "sign": length(sign_m, units) if sign_m else "",
         "warning": sign_warning(sign_m, measured[tees[0], pins[0]], others),
         "sight": _sight_words(first, units),
-        "cautions": cautions(first),
+        "cautions": [caution_words(c, units) for c in cautions(first)],
         "profile": _profile(first, units),
         "sight_line": _sight_line(first, units),
     }

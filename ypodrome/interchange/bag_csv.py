@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import csv
 import io
+from collections import Counter
 
 from ypodrome.core.disc import Disc, Plastic
 from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
@@ -29,6 +30,7 @@ def read_bag(data: bytes) -> tuple[Disc, ...]:
                 discs.append(disc)
     except csv.Error as error:
         raise refuse(f"line {rows.line_num}", f"is not proper CSV: {error}") from None
+    problems += _doubles(discs)
     if problems:
         raise FileProblems(problems)
     if not discs:
@@ -36,6 +38,16 @@ def read_bag(data: bytes) -> tuple[Disc, ...]:
     if len(discs) > MOST_DISCS:
         raise refuse("file", f"has more than {MOST_DISCS} discs")
     return tuple(d for d in discs if d is not None)
+
+
+def _doubles(discs: list[Disc | None]) -> list[Problem]:
+    """A name tells a disc from the others of its bag."""
+    count = Counter(d.name for d in discs if d is not None)
+    return [
+        Problem("file", "name", f'"{name}" stands there {n} times: tell them apart, as "{name} (old)"')
+        for name, n in count.items()
+        if n > 1
+    ]
 
 
 def _disc(where: str, row: dict, problems: list[Problem]) -> Disc | None:

@@ -5,72 +5,85 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from ypodrome.core.strategy.exactness import Window
-from ypodrome.core.strategy.options import Leave, Option
-from ypodrome.core.strategy.plan import HolePlan
+from ypodrome.core.api import Forecast, HolePlan, Leave, Option, Side, Window, score_chances
 from ypodrome.interchange.frame import LonLat, to_lon_lat
+from ypodrome.wording.cautions import caution_words
+from ypodrome.wording.reasons import reason_sentences
+from ypodrome.wording.throws import aim_words, way_words
 
 Json = dict[str, Any]
 
 
-def plan_document(plan: HolePlan, origin: LonLat) -> Json:
-    """The plan as plain values; `origin` is the course origin [deg]."""
-    scene = plan.situation.scene
+def plan_document(plan: HolePlan, origin: LonLat, units: str) -> Json:
+    """The plan as plain values; `origin` is the course origin [deg], sentences are in the player's units."""
     return {
-        "hole": scene.line.number,
-        "par": scene.par,
-        "tee": scene.tee.label,
-        "pin": scene.pin.label,
-        "distance_m": round(scene.distance_m, 1),
+        "hole": plan.hole,
+        "par": plan.par,
+        "tee": plan.tee,
+        "pin": plan.pin,
+        "distance_m": round(plan.distance_m, 1),
         "plays_like_m": round(plan.plays_like_m, 1),
-        "sign_distance_m": scene.line.sign_distance_m,
-        "expected_score": round(plan.expected_score, 3),
-        "score_chances": _chances(plan.score_chances),
-        "options": [{"rank": k, **option_document(o, origin)} for k, o in enumerate(plan.options, start=1)],
-        "cautions": list(plan.cautions),
+        "sign_distance_m": plan.sign_distance_m,
+        "expected_score": round(plan.options[0].forecast.expected, 3),
+        "score_chances": rounded_chances(score_chances(plan.options[0])),
+        "options": [
+            {"rank": k, **option_document(o, origin, units)} for k, o in enumerate(plan.options, start=1)
+        ],
+        "cautions": [caution_words(c, units) for c in plan.cautions],
         "compute_s": round(plan.compute_s, 3),
     }
 
 
-def option_document(option: Option, origin: LonLat) -> Json:
+def option_document(option: Option, origin: LonLat, units: str) -> Json:
     """One option as plain values."""
-    lon, lat = to_lon_lat(origin, option.landing)
-    misses = option.miss_costs
+    throw, aim, forecast, standing = option.throw, option.aim, option.forecast, option.standing
+    misses = forecast.shift_costs
+    follow, instead = standing.next, standing.instead
     return {
-        "role": option.role,
-        "disc": option.disc.name,
-        "throw": option.throw,
-        "line": option.line,
-        "own_line": option.own_line,
-        "hyzer_deg": round(option.hyzer_deg, 1),
-        "nose_deg": round(option.nose_deg, 1),
-        "launch_deg": round(option.launch_deg, 1),
-        "power_pct": round(100 * option.power),
-        "aim_left_deg": round(option.aim_left_deg, 1),
-        "aim_point": option.aim_point,
-        "aim_offset_m": None if option.aim_offset_m is None else round(option.aim_offset_m, 1),
-        "landing": {
-            "lon": round(lon, 7),
-            "lat": round(lat, 7),
-            "left_m": round(option.landing_left_m, 1),
-            "long_m": round(option.landing_long_m, 1),
-        },
-        "spread_m": {"along": round(option.along_m, 1), "across": round(option.across_m, 1)},
-        "expected_score": round(option.expected, 3),
-        "chances": {k: round(v, 4) for k, v in option.chances.items()},
+        "role": standing.role,
+        "disc": throw.disc.name,
+        "throw": throw.code,
+        "kind": throw.kind,
+        "line": forecast.shape,
+        "own_line": throw.own_line,
+        "hyzer_deg": round(throw.hyzer_deg, 1),
+        "nose_deg": round(throw.nose_deg, 1),
+        "launch_deg": round(throw.launch_deg, 1),
+        "power_pct": round(100 * throw.power),
+        "aim_left_deg": round(aim.left_deg, 1),
+        "aim_point": aim_words(aim, units),
+        "aim_offset_m": None if aim.offset_m is None else round(aim.offset_m, 1),
+        "landing": _landing(forecast, origin),
+        "spread_m": {"along": round(forecast.along_m, 1), "across": round(forecast.across_m, 1)},
+        "apex_m": round(forecast.apex_m, 1),
+        "expected_score": round(forecast.expected, 3),
+        "chances": {k: round(v, 4) for k, v in vars(forecast.chances).items()},
         "worst_miss": max(misses, key=lambda side: misses[side]) if misses else None,
         "best_miss": min(misses, key=lambda side: misses[side]) if misses else None,
-        "miss_costs": {k: round(v, 3) for k, v in misses.items()},
-        "stopped_by": {k: round(v, 4) for k, v in option.stopped_by.items()},
-        "window": _window(option.window),
-        "leaves": _leave(option.leaves),
-        "over": {k: round(v, 4) for k, v in option.over.items()},
-        "way": str(option.way) if option.way else None,
-        "as_good": option.as_good,
-        "next": option_document(option.next, origin) if option.next else None,
-        "instead": option_document(option.instead, origin) if option.instead else None,
-        "why": list(option.why),
-    }
+        "aim_shift_costs": {s: round(misses[s], 3) if s in misses else None for s in Side},
+        "stopped_by": {k: round(v, 4) for k, v in forecast.stopped_by.items()},
+        "window": _window(forecast.window),
+        "heights": [
+            {"over": h.over, "what": h.what, "away_m": round(h.away_m, 1), "height_m": round(h.flies_m, 1),
+             "room_m": round(h.room_m, 1)}
+            for h in forecast.heights
+        ],
+        "leaves": _leave(forecast.leaves),
+        "over": {k: round(v, 4) for k, v in forecast.over.items()},
+        "way": way_words(standing.way) or None,
+        "as_good": standing.as_good,
+        "next": option_document(follow, origin, units) if follow else None,
+        "instead": option_document(instead, origin, units) if instead else None,
+        "why": reason_sentences(standing.reasons, units),
+    }  # fmt: skip
+
+
+def _landing(forecast: Forecast, origin: LonLat) -> Json:
+    lon, lat = to_lon_lat(origin, forecast.landing)
+    return {
+        "lon": round(lon, 7), "lat": round(lat, 7),
+        "left_m": round(forecast.left_m, 1), "long_m": round(forecast.long_m, 1),
+    }  # fmt: skip
 
 
 def _window(window: Window | None) -> Json | None:
@@ -86,17 +99,17 @@ def _window(window: Window | None) -> Json | None:
     }
 
 
-def _leave(leave: Leave | None) -> Json | None:
-    if leave is None:
-        return None
+def _leave(leave: Leave) -> Json:
     return {
         "distance_m": round(leave.distance_m, 1),
+        "quarter_m": round(leave.quarter_m, 1),
+        "three_quarter_m": round(leave.three_quarter_m, 1),
         "rise_m": round(leave.rise_m, 1),
         "wind": leave.wind,
     }
 
 
-def _chances(chances: dict[str, float]) -> dict[str, float]:
+def rounded_chances(chances: dict[str, float]) -> dict[str, float]:
     """Rounded chances that still add up to one: the rounding falls on the likeliest score."""
     rounded = {k: round(v, 4) for k, v in chances.items()}
     likeliest = max(rounded, key=lambda k: rounded[k])

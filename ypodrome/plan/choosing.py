@@ -2,88 +2,92 @@
 
 from __future__ import annotations
 
-from typing import Any
+from dataclasses import replace
 
-from ypodrome.core.api import FixedThrow, HolePlan, judged_again
-from ypodrome.course.services import core_course
-from ypodrome.interchange.frame import LonLat
-from ypodrome.interchange.thrower_json import kind_named
-from ypodrome.plan.alike import in_force, nearest_alike
-from ypodrome.plan.live import live_plan
+from ypodrome.core.api import (
+    GroundValue,
+    HolePlan,
+    Key,
+    Option,
+    PlannedThrow,
+    Situation,
+    aimed,
+    bearing_deg,
+    is_throw,
+    judged,
+    released_apart_deg,
+    told,
+)
+from ypodrome.plan.kept import Choice, Kept, choice_document
+from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
-from ypodrome.plan.stored import stored_option
 
-Json = dict[str, Any]
-
-
-def kept_choice(hole: PlannedHole, computed: HolePlan, options: list[Json], origin: LonLat) -> Json:
-    """What is in force after planning again: the new first plan, unless the player chose otherwise. An own
-    aim is kept and judged anew; a chosen throw is found again among the options, or the way it took."""
-    chosen = hole.chosen
-    if chosen is None or (hole.result and chosen == hole.result["options"][0]):
-        return options[0]
-    if "kind" in chosen:
-        chosen = {**chosen, "kind": kind_named(chosen["kind"])}
-    if hole.own_aim:
-        own = _judged_again(computed, chosen, chosen["aim_left_deg"], origin)
-        if own is not None:
-            return _placed(own, options)
-    place = nearest_alike(options, chosen)
-    if place is not None:
-        return options[place]
-    way = chosen.get("way")
-    return next((o for o in options if way and o["way"] == way), options[0])
+WIDEST_AIM_DEG = 90.0
 
 
-def _judged_again(computed: HolePlan, option: Json, aim_left_deg: float, origin: LonLat) -> Json | None:
-    """A stored option at an aim, judged in the conditions of a plan; None when it cannot be thrown there."""
-    names = ("disc", "kind", "hyzer_deg", "launch_deg", "power", "bend_deg", "own_line")
-    throw = FixedThrow(**{name: option[name] for name in names})
-    moved = judged_again(computed, throw, aim_left_deg, option["role"])
-    return {**stored_option(moved, origin), "rank": option["rank"], "own_aim": True} if moved else None
+def settled(situation: Situation, value: GroundValue, plan: HolePlan, choice: Choice | None) -> Kept:
+    """The plan with what is in force: the choice found again by its key, or judged anew as it was thrown
+    where it was aimed by hand or is no longer offered; the first plan where there is no choice."""
+    if choice is None:
+        return Kept(plan)
+    place = _place(plan, choice.key, choice.throw)
+    if place < len(plan.options) and not choice.by_hand:
+        return Kept(plan, place)
+    scene = situation.scene
+    heading = bearing_deg(scene.tee.at, scene.pin.at) + choice.aim_left_deg
+    own = judged(situation, value, replace(choice.throw, lie=scene.tee.at, heading_deg=heading))
+    return Kept(plan, gone=True) if own is None else _with_own(plan, place, own)
 
 
-def _placed(own: Json, options: list[Json]) -> Json:
-    """A throw aimed by the player at its place among the options: that of the same release, or the last."""
-    place = in_force(options, own)
-    if place is not None:
-        own |= {"rank": options[place]["rank"], "role": options[place]["role"]}
-        return own
-    own |= {"rank": len(options) + 1, "role": "other"}
-    options.append(own)
-    return own
+def _place(plan: HolePlan, key: Key, throw: PlannedThrow) -> int:
+    """Where a throw stands among a plan's options: at the one it is, released most alike; or behind all."""
+    rows = [i for i, o in enumerate(plan.options) if is_throw(o, key, throw)]
+    apart = {i: released_apart_deg(plan.options[i].throw, throw) for i in rows}
+    return min(rows, key=lambda i: apart[i], default=len(plan.options))
+
+
+def _with_own(plan: HolePlan, place: int, own: Option) -> Kept:
+    """The plan with the player's own throw at its place, in that place's role, and told anew."""
+    options = plan.options
+    role = options[place].standing.role if place < len(options) else own.standing.role
+    own = replace(own, standing=replace(own.standing, role=role))
+    shown = Kept(plan, place, own).options
+    return Kept(plan, place, told(shown)[place])
+
+
+def _offered(hole: PlannedHole, rank: int) -> Option:
+    options = hole.kept.options if hole.kept else ()
+    if not 1 <= rank <= len(options):
+        raise ValueError(f"there is no option {rank} on this hole")
+    return options[rank - 1]
 
 
 def choose(hole: PlannedHole, rank: int) -> PlannedHole:
     """Put the option of this rank in force."""
-    options = (hole.result or {}).get("options", [])
-    if not 1 <= rank <= len(options):
-        raise ValueError(f"there is no option {rank} on this hole")
-    hole.chosen = options[rank - 1]
-    hole.own_aim = bool(hole.chosen.get("own_aim"))
-    hole.save(update_fields=["chosen", "own_aim"])
+    option = _offered(hole, rank)
+    kept = hole.kept
+    if kept.own is not None and rank - 1 == kept.place:
+        return hole
+    hole.choice = (
+        None if rank == 1 else choice_document(Choice(option.key, option.throw, option.aim.left_deg))
+    )
+    hole.keep(Kept(kept.plan, rank - 1), "choice")
     return hole
 
 
-def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Json:
+def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option:
     """Judge an option, or the player's own throw in its place, at another aim; with `keep` it becomes the
     choice in force."""
-    computed = live_plan(hole)
-    options = (hole.result or {}).get("options", [])
-    if not 1 <= rank <= len(options):
-        raise ValueError(f"there is no option {rank} on this hole")
-    if not -90.0 <= aim_left_deg <= 90.0:
-        raise ValueError("aim must be within 90° of the line to the basket")
-    own = hole.own_aim and hole.chosen["rank"] == rank
-    document = _judged_again(
-        computed, hole.chosen if own else options[rank - 1], aim_left_deg,
-        core_course(hole.plan.layout.course).origin,
-    )  # fmt: skip
-    if document is None:
+    option = _offered(hole, rank)
+    if not -WIDEST_AIM_DEG <= aim_left_deg <= WIDEST_AIM_DEG:
+        raise ValueError(f"aim must be within {WIDEST_AIM_DEG:g}° of the line to the basket")
+    own = judged(situation_of(hole), ground_of(hole), aimed(option, aim_left_deg))
+    if own is None:
         raise ValueError(
             "this throw is not in the bag any more, or its kind is off today: plan the hole again"
         )
+    kept = _with_own(hole.kept.plan, rank - 1, own)
     if keep:
-        hole.chosen, hole.own_aim = document, True
-        hole.save(update_fields=["chosen", "own_aim"])
-    return document
+        hole.choice = choice_document(Choice(own.key, own.throw, own.aim.left_deg, by_hand=True))
+        hole.keep(kept, "choice")
+    return kept.in_force

@@ -4,22 +4,21 @@ from __future__ import annotations
 
 import hashlib
 import json
+from dataclasses import replace
 from typing import Any
 
-from ypodrome.bag.services import core_bag, core_lines
+from ypodrome.core.api import Disc, scene_document
+from ypodrome.plan.kept import FORM
+from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
 
-KEPT_FORM = 3
-"""Raised when what is kept of a plan changes, so that plans kept before are planned again."""
-
 WORDS = {
-    "course": "the course was changed at the desk",
+    "scene": "the hole was changed at the desk",
     "hole": "tee, pin or par is another",
     "posture": "the posture is another",
     "wind": "the wind is another",
-    "wet": "wet or dry has changed",
     "without": "a kind of throw was put off or on",
     "thrower": "the thrower has changed",
     "bag": "the bag has changed",
@@ -28,20 +27,25 @@ WORDS = {
 
 
 def inputs_of(hole: PlannedHole) -> Json:
-    """Every input of a hole's plan, by subject; long ones as digests."""
-    plan, course = hole.plan, hole.plan.layout.course
+    """Every input of a hole's plan, by subject; long ones as digests. Units are none: showing metres plans
+    nothing."""
+    plan, situation = hole.plan, situation_of(hole)
     return {
-        "form": KEPT_FORM,
-        "course": [course.pk, course.updated.isoformat()],
+        "form": FORM,
+        "scene": digest(scene_document(situation.scene)),
         "hole": [hole.number, hole.tee, hole.pin, hole.par],
         "posture": plan.posture,
         "wind": [plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s, plan.temperature_c],
-        "wet": plan.wet,
         "without": sorted(plan.without),
-        "thrower": digest([plan.owner.thrower_document, plan.owner.units]),
-        "bag": digest([str(d) for d in core_bag(plan.owner)]),
-        "lines": digest([str(line) for line in core_lines(plan.owner)]),
+        "thrower": digest(repr(replace(situation.thrower, units="metric", name=""))),
+        "bag": digest([repr(_thrown(d)) for d in situation.bag]),
+        "lines": digest([repr(replace(line, disc=_thrown(line.disc))) for line in situation.lines]),
     }
+
+
+def _thrown(disc: Disc) -> Disc:
+    """A disc without what no flight depends on."""
+    return replace(disc, colour="", notes="")
 
 
 def digest(value: Any) -> str:
@@ -56,12 +60,12 @@ def fingerprint_of(hole: PlannedHole) -> str:
 
 def is_stale(hole: PlannedHole) -> bool:
     """Whether an input has changed since the hole was planned."""
-    return hole.result is None or hole.fingerprint != fingerprint_of(hole)
+    return hole.kept is None or hole.fingerprint != fingerprint_of(hole)
 
 
 def stale_reasons(hole: PlannedHole) -> list[str]:
     """What has changed since the hole was planned, in words; nothing when it is fresh or not planned."""
-    if hole.result is None or not is_stale(hole):
+    if not hole.computed or not is_stale(hole):
         return []
     now = inputs_of(hole)
     changed = [words for key, words in WORDS.items() if hole.inputs.get(key) != now[key]]

@@ -1,4 +1,4 @@
-"""The core's view of a planned hole, and the plans computed for it, kept in memory."""
+"""The core's view of a planned hole, and the worth of its ground, kept in memory."""
 
 from __future__ import annotations
 
@@ -6,14 +6,14 @@ from collections import OrderedDict
 from threading import Lock
 
 from ypodrome.bag.services import core_bag, core_lines
-from ypodrome.core.api import Air, HolePlan, Scene, Situation, Wind, air_density_kg_m3, plan_hole
+from ypodrome.core.api import Air, GroundValue, Posture, Scene, Situation, Wind, air_density_kg_m3
 from ypodrome.course.services import scene_of
-from ypodrome.plan.inputs import fingerprint_of
 from ypodrome.plan.models import PlannedHole
 
-KEPT_PLANS = 24
+MOST_GROUNDS = 48
+"""Grounds held at once (chosen: two rounds and some, about a megabyte each)."""
 
-_live: OrderedDict[str, HolePlan] = OrderedDict()
+_grounds: OrderedDict[tuple[int, str], GroundValue] = OrderedDict()
 _lock = Lock()
 
 
@@ -34,22 +34,23 @@ def situation_of(hole: PlannedHole) -> Situation:
             air_density_kg_m3(plan.temperature_c, 0.0, 0.6),
             Wind(plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s),
         ),
-        posture=plan.posture,
+        posture=Posture(plan.posture),
         without=tuple(plan.without),
         lines=core_lines(plan.owner),
     )
 
 
-def live_plan(hole: PlannedHole) -> HolePlan:
-    """The computed plan, kept in memory so that a drag need not solve the hole again."""
-    key = fingerprint_of(hole)
+def ground_of(hole: PlannedHole) -> GroundValue:
+    """The worth of the ground of a planned hole, taken up from what was kept and held in memory, so that a
+    drag need not take it up again."""
+    key = hole.pk, hole.fingerprint
     with _lock:
-        if key in _live:
-            _live.move_to_end(key)
-            return _live[key]
-    computed = plan_hole(situation_of(hole))
+        if key in _grounds:
+            _grounds.move_to_end(key)
+            return _grounds[key]
+    ground = GroundValue(situation_of(hole), hole.kept.plan.worth)
     with _lock:
-        _live[key] = computed
-        while len(_live) > KEPT_PLANS:
-            _live.popitem(last=False)
-    return computed
+        _grounds[key] = ground
+        while len(_grounds) > MOST_GROUNDS:
+            _grounds.popitem(last=False)
+    return ground

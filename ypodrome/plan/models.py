@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+from functools import cached_property
+
 from django.db import models
 
 from ypodrome.accounts.models import Player
 from ypodrome.course.models import Layout
+from ypodrome.plan.kept import Kept, packed, unpacked
 
 
 class GamePlan(models.Model):
@@ -33,9 +36,9 @@ class GamePlan(models.Model):
 
 
 class PlannedHole(models.Model):
-    """One hole of a plan. `result` holds the options, `chosen` the option in force, `inputs` what they
-    were worked out from; `winds` a wind table and `scratch` a scratch player's expected score, each
-    with the fingerprint it belongs to."""
+    """One hole of a plan. `computed` holds the plan and the throw in force (`plan.kept`), `inputs` what they
+    were worked out from, `choice` what the player chose, by key; `winds` a wind table and `scratch` a scratch
+    player's expected score, each with the fingerprint it belongs to."""
 
     plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="holes")
     number = models.PositiveIntegerField()
@@ -43,9 +46,8 @@ class PlannedHole(models.Model):
     pin = models.CharField(max_length=40)
     par = models.PositiveIntegerField()
     fingerprint = models.CharField(max_length=64, blank=True)
-    result = models.JSONField(null=True)
-    chosen = models.JSONField(null=True)
-    own_aim = models.BooleanField(default=False)
+    computed = models.BinaryField(null=True)
+    choice = models.JSONField(null=True)
     inputs = models.JSONField(default=dict)
     notes = models.TextField(blank=True)
     winds = models.JSONField(null=True)
@@ -54,3 +56,14 @@ class PlannedHole(models.Model):
     class Meta:
         ordering = ("number",)
         constraints = [models.UniqueConstraint(fields=("plan", "number"), name="one_row_a_hole")]
+
+    @cached_property
+    def kept(self) -> Kept | None:
+        """The plan and the throw in force; None when it is not planned, or was by another version."""
+        return unpacked(self.computed)
+
+    def keep(self, kept: Kept, *also: str) -> None:
+        """Store a plan and the throw in force, with other fields set before."""
+        self.kept = kept
+        self.computed = packed(kept)
+        self.save(update_fields=["computed", *also])

@@ -5,12 +5,15 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from typing import Any
 
+import numpy as np
 from django.db import transaction
+from numpy.typing import NDArray
 
 from ypodrome.core.api import (
     SCRATCH,
     THOROUGH,
     Look,
+    Option,
     TargetPlan,
     WindTable,
     plan_for_target,
@@ -21,10 +24,10 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.units import mph
 from ypodrome.course.services import core_course
+from ypodrome.plan.choosing import choose
 from ypodrome.plan.inputs import digest, inputs_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.stored import scores_by_day
 
 Json = dict[str, Any]
 
@@ -35,7 +38,7 @@ class HoleChange:
     expected throws."""
 
     hole: PlannedHole
-    option: Json
+    option: Option
     cost: float
 
 
@@ -53,16 +56,21 @@ class Target:
 
 def target_of(holes: list[PlannedHole], target: int) -> Target | None:
     """How the planned holes reach a total of at most `target`; None while one is not planned."""
-    if not holes or any(h.result is None for h in holes):
+    if not holes or any(h.kept is None for h in holes):
         return None
-    options = [h.result["options"] for h in holes]
+    options = [h.kept.options for h in holes]
     found = plan_for_target([[scores_by_day(o) for o in row] for row in options], target)
     changes = []
     for hole, row, k in zip(holes, options, found.choices, strict=True):
-        if row[k]["rank"] != hole.chosen["rank"] or hole.own_aim:
-            cost = row[k]["expected_score"] - hole.chosen["expected_score"]
+        if k != hole.kept.place:
+            cost = row[k].forecast.expected - hole.kept.in_force.forecast.expected
             changes.append(HoleChange(hole, row[k], cost))
     return Target(found, tuple(changes))
+
+
+def scores_by_day(option: Option) -> NDArray[np.float64]:
+    """Score chances of an option on each of the days; alike on all where that is not known."""
+    return np.array(option.forecast.by_day or option.forecast.outlook)
 
 
 @transaction.atomic
@@ -83,10 +91,9 @@ def play_for_target(plan: GamePlan) -> int:
     """Put the options the target wants in force; says on how many holes. Own aims stay."""
     holes = list(plan.holes.all())
     found = target_of(holes, plan.target) if plan.target else None
-    changes = [c for c in found.changes if not c.hole.own_aim] if found else []
+    changes = [c for c in found.changes if c.hole.kept.own is None] if found else []
     for change in changes:
-        change.hole.chosen = change.option
-        change.hole.save(update_fields=["chosen"])
+        choose(change.hole, change.hole.kept.options.index(change.option) + 1)
     return len(changes)
 
 
@@ -121,9 +128,9 @@ def winds_of(hole: PlannedHole) -> Json:
 
 
 def _wind_document(table: WindTable) -> Json:
-    def short(option: Any) -> Json:
-        return {"disc": option.disc.name, "throw": option.throw, "line": option.line,
-                "expected": round(option.expected, 3)}  # fmt: skip
+    def short(option: Option) -> Json:
+        return {"disc": option.throw.disc.name, "throw": option.throw.code, "line": option.forecast.shape,
+                "expected": round(option.forecast.expected, 3)}  # fmt: skip
 
     return {
         "calm": short(table.calm),

@@ -7,14 +7,14 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.core.api import POSTURES, Wind
+from ypodrome.core.api import POSTURES, GroundValue, Wind, plan_hole
 from ypodrome.course.models import Layout
-from ypodrome.course.services import core_course, scene_of
-from ypodrome.plan.choosing import kept_choice
+from ypodrome.course.services import scene_of
+from ypodrome.plan.choosing import settled
 from ypodrome.plan.inputs import digest, inputs_of
-from ypodrome.plan.live import live_plan
+from ypodrome.plan.kept import choice_from
+from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.stored import stored_plan
 from ypodrome.standins.weather_station import reading
 
 Json = dict[str, Any]
@@ -35,16 +35,13 @@ def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
 
 
 def plan_one(hole: PlannedHole) -> PlannedHole:
-    """Plan a hole and keep the result; the player's choice is kept when it is still offered."""
-    computed = live_plan(hole)
-    origin = core_course(hole.plan.layout.course).origin
-    document = stored_plan(computed, origin)
-    hole.chosen = kept_choice(hole, computed, document["options"], origin)
-    hole.own_aim = bool(hole.chosen.get("own_aim"))
-    hole.result = document
+    """Plan a hole and keep the result, with the player's choice found again in it or judged anew."""
+    situation = situation_of(hole)
     hole.inputs = inputs_of(hole)
     hole.fingerprint = digest(hole.inputs)
-    hole.save(update_fields=["result", "fingerprint", "inputs", "chosen", "own_aim"])
+    plan = plan_hole(situation)
+    ground = GroundValue(situation, plan.worth)
+    hole.keep(settled(situation, ground, plan, choice_from(hole.choice)), "fingerprint", "inputs")
     return hole
 
 
@@ -98,8 +95,8 @@ def _set_places(hole: PlannedHole, values: Json) -> None:
         scene_of(hole.plan.layout.course, hole.number, tee, pin, hole.par, hole.plan.wet)
     except LookupError as error:
         raise ValueError(str(error)) from None
-    hole.tee, hole.pin, hole.own_aim = tee, pin, False
-    hole.save(update_fields=["tee", "pin", "own_aim"])
+    hole.tee, hole.pin = tee, pin
+    hole.save(update_fields=["tee", "pin"])
 
 
 def _number(values: Json, key: str, default: float) -> float:

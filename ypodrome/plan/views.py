@@ -13,6 +13,7 @@ from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import json_body, refusal
+from ypodrome.core.api import Option
 from ypodrome.course.models import Layout
 from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
@@ -20,7 +21,7 @@ from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choosing, rounds, services
 from ypodrome.plan.inputs import is_stale, stale_reasons
-from ypodrome.plan.live import live_plan, scene_for_hole
+from ypodrome.plan.live import ground_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
@@ -35,10 +36,9 @@ def own_plan(request: HttpRequest, pk: int) -> GamePlan:
     return get_object_or_404(plans, pk=pk, owner=request.player)
 
 
-def own_hole(request: HttpRequest, pk: int, number: int, drawn: bool = True) -> PlannedHole:
-    """A hole of the player's own plan, or a 404; its drawings are left in the database if not needed."""
-    holes = PlannedHole.objects if drawn else PlannedHole.objects.defer("result", "chosen")
-    holes = holes.select_related("plan__layout__course", "plan__owner")
+def own_hole(request: HttpRequest, pk: int, number: int) -> PlannedHole:
+    """A hole of the player's own plan, or a 404."""
+    holes = PlannedHole.objects.select_related("plan__layout__course", "plan__owner")
     holes = holes.prefetch_related("plan__owner__discs", "plan__owner__lines__disc")
     return get_object_or_404(holes, plan_id=pk, plan__owner=request.player, number=number)
 
@@ -154,7 +154,7 @@ def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
     context = sheet_context(hole, scene_for_hole(hole))
     names = ("drawing", "side", "tee_view", "card", "options", "facts")
     parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
-    return {"parts": parts, "wind": context["wind"], "expected": hole.chosen["expected_score"]}
+    return {"parts": parts, "wind": context["wind"], "expected": hole.kept.in_force.forecast.expected}
 
 
 @require_safe
@@ -172,7 +172,9 @@ def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """What ground is worth on the hole, as lines to lay over its drawing."""
     hole = own_hole(request, pk, number)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
-    context = {"lines": draw_value(live_plan(hole), frame)}
+    if is_stale(hole):
+        services.plan_one(hole)
+    context = {"lines": draw_value(ground_of(hole), frame)}
     return render(request, "plan/hole/_value.html", context)
 
 
@@ -197,26 +199,26 @@ def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Take new conditions and plan the hole again."""
     hole = own_hole(request, pk, number)
-    first = hole.result["options"][0] if hole.result else None
+    first = hole.kept.plan.options[0] if hole.kept else None
     try:
         services.set_conditions(hole, json_body(request))
         services.plan_one(hole)
     except ValueError as error:
         return refusal(error)
     answer = _fragments(request, hole)
-    answer["changed"] = _change_words(first, hole.result["options"][0])
+    answer["changed"] = _change_words(first, hole.kept.plan.options[0])
     return JsonResponse(answer)
 
 
-def _change_words(old: dict | None, new: dict) -> str:
+def _change_words(old: Option | None, new: Option) -> str:
     """What a new plan changed, in a sentence."""
     if old is None:
         return "Planned."
-    moved = new["expected_score"] - old["expected_score"]
+    moved = new.forecast.expected - old.forecast.expected
     by = f"expected score {moved:+.2f}".replace("-", "−")
-    was, now = (", ".join(o[k] for k in ("disc", "line", "throw")) for o in (old, new))
+    was, now = (f"{o.throw.disc.name}, {o.forecast.shape}, {o.throw.code}" for o in (old, new))
     if was == now:
-        return f"The {new['disc']} stays first plan; {by}."
+        return f"The {new.throw.disc.name} stays first plan; {by}."
     return f"First plan is now {now}; before, {was}; {by}."
 
 
@@ -238,7 +240,9 @@ def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     try:
         values = json_body(request)
         keep = values.get("keep") is True
-        hole = own_hole(request, pk, number, drawn=keep)
+        hole = own_hole(request, pk, number)
+        if is_stale(hole):
+            services.plan_one(hole)
         option = choosing.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
     except (ValueError, TypeError, KeyError) as error:
         return refusal(error)
@@ -246,7 +250,7 @@ def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
         return JsonResponse(_fragments(request, hole))
     scene = scene_for_hole(hole)
     frame = hole_frame(scene, WIDTH, HEIGHT)
-    context = shot_context(option, scene, frame, hole.plan.owner.units)
+    context = shot_context(option, scene, frame, hole.plan.owner.units) | {"by_hand": True}
     names = ("shot", "side", "tee_view", "card")
     parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
     return JsonResponse({"parts": parts, "ms": round(1000 * (time.perf_counter() - began))})

@@ -13,6 +13,7 @@ from ypodrome.round.models import HoleRecord, Round, ThrowRecord
 
 MOST_THROWS, MOST_PUTTS = 15, 10
 FARTHEST_M = 400.0
+ByDistance = tuple[tuple[float, float], ...]
 
 
 def current_round(plan: GamePlan) -> Round:
@@ -35,16 +36,16 @@ def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]
         raise ValueError(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
     if not 1 <= len(throws) <= MOST_THROWS:
         raise ValueError(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
-    by_distance = (planned.result or {}).get("by_distance")
+    kept = planned.kept
+    by_distance = kept.plan.by_distance if kept else None
     rows = [_checked(k, throw, by_distance) for k, throw in enumerate(throws, start=1)]
-    chosen = planned.chosen or {}
     hole, _ = HoleRecord.objects.update_or_create(
         round=played,
         number=planned.number,
         defaults={
             "par": planned.par,
-            "expected": chosen.get("expected_score", float(planned.par)),
-            "planned_disc": chosen.get("disc", ""),
+            "expected": kept.in_force.forecast.expected if kept else float(planned.par),
+            "planned_disc": kept.in_force.throw.disc.name if kept else "",
             "putts": putts,
         },
     )
@@ -55,7 +56,7 @@ def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]
     return hole
 
 
-def _checked(number: int, throw: dict[str, Any], by_distance: list | None) -> dict[str, Any]:
+def _checked(number: int, throw: dict[str, Any], by_distance: ByDistance | None) -> dict[str, Any]:
     disc = str(throw.get("disc", "")).strip()[:60]
     if not disc:
         raise ValueError(f"throw {number}: name the disc")

@@ -15,7 +15,7 @@ from django.views.decorators.http import (
     require_safe,
 )
 
-from ypodrome.core.api import KINDS, RESULTS
+from ypodrome.core.api import KINDS, RESULTS, Option
 from ypodrome.core.units import feet, metres_from_feet
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.plan.presenters.sheet import card
@@ -84,14 +84,15 @@ def _after(planned: Any) -> Any:
 
 
 def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dict[str, Any]:
-    chosen, units = planned.chosen, request.player.units
+    option = planned.kept.in_force if planned.kept else None
+    units = request.player.units
     throws = (
         [
             {"disc": t.disc, "throw": t.throw, "result": t.result, "left": _typed(t.left_m, units)}
             for t in kept.throws.all()
         ]
         if kept
-        else _planned_throws(chosen)
+        else _planned_throws(option)
     )
     thrower = request.player.thrower
     kinds = dict.fromkeys(thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m)
@@ -100,7 +101,7 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
         "plan": planned.plan,
         "units": units,
         "numbers": list(planned.plan.holes.values_list("number", flat=True)),
-        "card": card(chosen) if chosen else None,
+        "card": card(option, units) if option else None,
         "throws": throws,
         "putts": kept.putts if kept else 2,
         "kept": kept,
@@ -111,12 +112,12 @@ def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dic
     }
 
 
-def _planned_throws(option: dict[str, Any] | None) -> list[dict[str, str]]:
+def _planned_throws(option: Option | None) -> list[dict[str, str]]:
     """The planned throws in sequence, for the record to begin from."""
     throws = []
     while option:
-        throws.append({"disc": option["disc"], "throw": option["throw"], "result": "as planned"})
-        option = option.get("next")
+        throws.append({"disc": option.throw.disc.name, "throw": option.throw.code, "result": "as planned"})
+        option = option.standing.next
     return throws or [{"disc": "", "throw": "", "result": "as planned"}]
 
 

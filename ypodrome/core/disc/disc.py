@@ -27,7 +27,8 @@ class Plastic(StrEnum):
 
 @dataclass(frozen=True)
 class Disc:
-    """A disc: the four flight numbers, weight [g], plastic, wear (0 new to 10 beaten in)."""
+    """A disc: the four flight numbers, weight [g], plastic, wear (0 new to 10 beaten in). `id` is its lasting
+    name, by which plans, rounds and kept lines know it."""
 
     name: str
     speed: float
@@ -40,12 +41,18 @@ class Disc:
     water_ok: bool = True
     colour: str = ""
     notes: str = ""
+    id: str = ""
 
     def __post_init__(self) -> None:
         for field, (low, high) in RANGES.items():
             value = getattr(self, field)
             if not (math.isfinite(value) and low <= value <= high):
                 raise ValueError(f"{field} must be between {low:g} and {high:g}, got {value}")
+
+    @property
+    def key(self) -> str:
+        """What tells discs of a bag apart: the lasting name, or the name where there is none."""
+        return self.id or self.name
 
     @property
     def numbers(self) -> str:

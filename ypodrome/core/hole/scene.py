@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+import hashlib
 import math
 from dataclasses import dataclass
 from functools import cached_property
-from typing import TypeVar
+from typing import Any, TypeVar
 
 import shapely
 from shapely.geometry import MultiPolygon, Polygon
+from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from ypodrome.core.ground.field import BIN_M, Field, cleared
@@ -144,6 +146,29 @@ def scene_for(
         unknowns=mine(course.unknowns),
         wet=wet,
     )
+
+
+def scene_document(scene: Scene) -> list[Any]:
+    """Everything of a scene that a plan of it rests on, as plain values: its places and rules, what stands or
+    lies on the ground considered, and the heights there. Two scenes with one document have one plan."""
+    ground = shapely.box(*scene.bounds)
+
+    def near(feature: Any) -> bool:
+        shape = getattr(feature, "shape", None) or shapely.Point(feature.at)
+        return bool(shape.intersects(ground))
+
+    things = (scene.landmarks, scene.areas, scene.trees, scene.groves, scene.barriers, scene.mandos,
+              scene.unknowns)  # fmt: skip
+    return [
+        _plain(scene.line), _plain(scene.tee), _plain(scene.pin), scene.par, scene.wet,
+        [_plain(z) for z in scene.drop_zones],
+        [[_plain(f) for f in kind if near(f)] for kind in things],
+        hashlib.sha256(scene.field.height.tobytes()).hexdigest(), bool(scene.spot_heights),
+    ]  # fmt: skip
+
+
+def _plain(feature: Any) -> list[Any]:
+    return [v.wkb_hex if isinstance(v, BaseGeometry) else v for v in vars(feature).values()]
 
 
 def _labelled(features: tuple[Labelled, ...], label: str | None, what: str, number: int) -> Labelled:

@@ -7,6 +7,8 @@ and trained people overrule them.
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
+from enum import StrEnum
 
 import numpy as np
 import shapely
@@ -28,6 +30,34 @@ CLEAR_FLOOR = 0.03
 
 STEEP = 0.35
 """Slope (about 19°) from which footing and banks deserve a word (chosen)."""
+
+
+class Danger(StrEnum):
+    """What a plan warns of: dangers of the hole, and what the plan does not know."""
+
+    PEOPLE = "people"
+    BLIND = "blind"
+    PATH = "path"
+    ROAD = "road"
+    PLAY = "play"
+    WATER = "water"
+    STEEP = "steep"
+    NO_HEIGHTS = "no heights"
+    HEIGHTS_ON_A_LINE = "heights on a line"
+    ODD_ARM = "odd arm"
+
+
+BY_PEOPLE = {"path": Danger.PATH, "road": Danger.ROAD, "play": Danger.PLAY}
+
+
+@dataclass(frozen=True)
+class Caution:
+    """One thing to mind; `names` say what hides the basket, or which arm, `length_m` how far that is said to
+    throw."""
+
+    danger: Danger
+    names: tuple[str, ...] = ()
+    length_m: float | None = None
 
 
 def blind_because(scene: Scene, lie: Point) -> str | None:
@@ -68,25 +98,21 @@ def _hides(grove: np.void, above_ground_m: float) -> bool:
     return bool(above_ground_m < grove["height_m"] and (not below_base or grove["floor_per_m"] > CLEAR_FLOOR))
 
 
-def cautions(scene: Scene) -> tuple[str, ...]:
-    """Sentences of caution for this hole as played today."""
-    said = ["Throw only when nobody is within reach of the flight."]
+def cautions(scene: Scene) -> tuple[Caution, ...]:
+    """What to mind on this hole as played today."""
+    found = [Caution(Danger.PEOPLE)]
     hidden = blind_because(scene, scene.tee.at)
     if hidden:
-        said.append(f"Blind from the tee, behind {hidden}: send a spotter or call, and wait.")
+        found.append(Caution(Danger.BLIND, names=(hidden,)))
     corridor = shapely.LineString(scene.line.points).buffer(25.0)
-    people = {a.people for a in scene.areas if a.shape.intersects(corridor)}
-    if "path" in people:
-        said.append("Walkers cross on the path: wait until it is clear.")
-    if "road" in people:
-        said.append("A road is within reach: no throw while cars pass, look before you cross.")
-    if "play" in people:
-        said.append("Other players are within reach: let them finish.")
-    if any(a.surface == "water" and a.shape.intersects(corridor) for a in scene.areas):
-        said.append("Do not go after a disc in deep or moving water.")
+    near = [a for a in scene.areas if a.shape.intersects(corridor)]
+    people = {a.people for a in near}
+    found += [Caution(danger) for who, danger in BY_PEOPLE.items() if who in people]
+    if any(a.surface == "water" for a in near):
+        found.append(Caution(Danger.WATER))
     if _steepest(scene, corridor) > STEEP:
-        said.append("Steep ground: mind your footing, more so when it is wet.")
-    return tuple(said)
+        found.append(Caution(Danger.STEEP))
+    return tuple(found)
 
 
 def _steepest(scene: Scene, corridor: shapely.Polygon) -> float:

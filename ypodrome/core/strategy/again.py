@@ -1,68 +1,55 @@
-"""A throw fixed by hand, judged again: at another aim, or in other conditions than it was chosen in."""
+"""A throw fixed by hand, judged: at its own aim and power, in these or other conditions."""
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import replace
 
 import numpy as np
 
-from ypodrome.core.strategy.aim import bearing_deg
-from ypodrome.core.strategy.choice import other_way
-from ypodrome.core.strategy.options import Option, option_from
-from ypodrome.core.strategy.plan import HolePlan, released, told
-from ypodrome.core.strategy.search import judge_one
+from ypodrome.core.flight.release import HEADING, X, Y, Z
+from ypodrome.core.ground.field import heights
+from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, Arsenal, StockLine, at_power, build_arsenal
+from ypodrome.core.strategy.forecast import options_of
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.options import Option, PlannedThrow
+from ypodrome.core.strategy.search import THOROUGH, judge
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.thrower import KINDS
-
-DRAG_DRAWS = 300
-SAME_DEG = 5.0
-"""A throw kept by hand is the nearest of the disc's usual shapes, if its angles are no farther off together
-(chosen: shapes lie farther apart, and may be laid a little otherwise in another version)."""
+from ypodrome.core.strategy.solve import Solved
 
 
-@dataclass(frozen=True)
-class FixedThrow:
-    """A throw from the tee as a player keeps it: disc by name, kind, angles of release [deg], share of
-    full power, bend [deg] (from the line to where it is meant to end to the aim) and own line."""
-
-    disc: str
-    kind: str
-    hyzer_deg: float
-    launch_deg: float
-    power: float
-    bend_deg: float
-    own_line: str = ""
-
-
-def judged_again(
-    plan: HolePlan, throw: FixedThrow, aim_left_deg: float, role: str = "other"
-) -> Option | None:
-    """The throw at an aim [deg left of the line to the pin], judged in the plan's situation; None where
-    the bag, or the kinds of throw that are on today, no longer hold it."""
-    situation, lie = plan.situation, plan.situation.scene.tee.at
-    combo = _combo(situation, throw)
-    if combo is None:
+def judged(situation: Situation, value: GroundValue, throw: PlannedThrow, thrown: int = 0) -> Option | None:
+    """The throw as it is, judged in a situation over the worth of its ground; None where the bag, or the
+    kinds that are on today, do not hold it. The bag's disc of the same key is thrown, as it is now."""
+    arsenal = arsenal_of(situation, throw)
+    if arsenal is None:
         return None
-    heading_deg = bearing_deg(lie, situation.scene.pin.at) + aim_left_deg
-    throws = released(situation, combo, throw.power, lie, heading_deg, math.radians(throw.bend_deg))
-    moved = option_from(situation, judge_one(situation, plan.value, throws, DRAG_DRAWS), 0)
-    return told(situation, replace(moved, role=role), plan.options[0], other_way(plan.options))
+    found = judge(situation, value, arsenal, released(situation, arsenal, throw), THOROUGH.final_draws)
+    return options_of(situation, value, found, thrown)[0]
 
 
-def fixed(option: Option) -> FixedThrow:
-    """An option's throw, whatever its aim."""
-    return FixedThrow(
-        option.disc.name, option.kind, option.hyzer_deg, option.launch_deg, option.power,
-        math.degrees(option.bend_rad), option.own_line,
-    )  # fmt: skip
+def aimed(option: Option, left_deg: float) -> PlannedThrow:
+    """An option's throw, aimed so far left of the line to the pin [deg]."""
+    by = left_deg - option.aim.left_deg
+    return replace(option.throw, heading_deg=option.throw.heading_deg + by)
 
 
-def _combo(situation: Situation, throw: FixedThrow) -> int | None:
-    """The combination of the situation's arsenal that the throw is."""
-    arsenal = situation.arsenal
-    named = [i for i, d in enumerate(arsenal.discs) if d.name == throw.disc]
-    rows = np.flatnonzero(np.isin(arsenal.disc, named) & (arsenal.kind == KINDS.index(throw.kind)))
-    rows = np.array([row for row in rows if arsenal.own_line(int(row)) == throw.own_line], int)
-    off = np.hypot(arsenal.hyzer_deg[rows] - throw.hyzer_deg, arsenal.launch_deg[rows] - throw.launch_deg)
-    return int(rows[off.argmin()]) if len(rows) and off.min() < SAME_DEG else None
+def arsenal_of(situation: Situation, throw: PlannedThrow) -> Arsenal | None:
+    """The one combination that a throw is, measured; None where it cannot be thrown."""
+    disc = next((d for d in situation.bag if d.key == throw.disc.key), None)
+    arm = next((a for a in situation.arms if a.kind == throw.kind), None)
+    if disc is None or arm is None:
+        return None
+    line = StockLine(throw.own_line, disc, throw.kind, throw.hyzer_deg, throw.nose_deg, throw.launch_deg)
+    return build_arsenal((disc,), (arm,), (), (line,), rehearsed=bool(throw.own_line))
+
+
+def released(situation: Situation, arsenal: Arsenal, throw: PlannedThrow) -> Solved:
+    """A throw from its lie at its share of full power and heading, as the one row of a set."""
+    power = np.array([throw.power])
+    release = at_power(arsenal.mean, power)
+    release[:, X], release[:, Y] = throw.lie
+    release[:, Z] = heights(situation.scene.field, np.array([throw.lie])) + RELEASE_HEIGHT_M
+    release[:, HEADING] = math.radians(throw.heading_deg)
+    bend = np.array([math.radians(throw.bend_deg)])
+    return Solved(np.zeros(1, np.int64), release, power, np.zeros(1), bend)

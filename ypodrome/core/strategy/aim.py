@@ -1,25 +1,63 @@
-"""What to aim at: a landmark and an offset from it, or the pin."""
+"""What to aim at: the basket, a landmark, a tree, a gap between trees, or an angle where nothing stands."""
 
 from __future__ import annotations
 
 import math
+from collections.abc import Iterator
+from dataclasses import dataclass
+from enum import StrEnum
+from itertools import pairwise
 
 from ypodrome.core.ground.field import height_at
 from ypodrome.core.hole.features import Landmark, Point
 from ypodrome.core.hole.scene import Scene
-from ypodrome.core.units import feet, wrap_degrees
+from ypodrome.core.units import wrap_degrees
 
-SIDEWAYS_LIMIT_DEG = 22.0
-"""A landmark farther off the aim than this is no help (chosen)."""
+NEAREST_MARK_M, FARTHEST_TREE_M = 15.0, 120.0
+"""Marks nearer than the first move with every step; trees farther than the second are not told apart
+(chosen)."""
 
-ON_IT_M = 0.5
+BESIDE_M = 6.0
+"""A mark is of use when the aim passes no farther beside it than this (chosen: what is judged by eye at its
+distance)."""
+
+BESIDE_BASKET_M = 9.0
+"""The basket may be farther: its size is known, and so is what three of its widths are (chosen)."""
+
+GAPS_DEG = (1.0, 14.0)
+"""Widths of a gap that one aims into (chosen)."""
+
 USEFUL_OFFSET_DEG = 60.0
 HAND_M = 1.2
-HEIGHT_STEPS = (
-    (0.1, "at its foot"), (0.4, "a third of the way up it"), (0.58, "half way up it"),
-    (0.85, "two thirds of the way up it"),
-)  # fmt: skip
-"""Shares of a landmark's height, and how players say them."""
+ABOVE_IT = 1.05
+"""A release that points higher than this share of a mark says nothing about it (chosen)."""
+
+
+class At(StrEnum):
+    """Kinds of mark."""
+
+    BASKET = "basket"
+    LANDMARK = "landmark"
+    TREE = "tree"
+    GAP = "gap"
+    ANGLE = "angle"
+
+
+@dataclass(frozen=True)
+class Aim:
+    """Where a release points: so far left of the line to the pin [deg] and, at its distance, of the basket
+    [m], None where that helps nobody. `at` is the mark, `name` its name, `away_m` its distance and `side_m`
+    how far left of it the aim passes; in a gap of `wide_m`, how far left of its middle. `height` is the share
+    of the mark's height that the release points at, None above it or where it has none."""
+
+    left_deg: float
+    offset_m: float | None
+    at: At
+    name: str = ""
+    away_m: float = 0.0
+    side_m: float = 0.0
+    wide_m: float = 0.0
+    height: float | None = None
 
 
 def bearing_deg(lie: Point, target: Point) -> float:
@@ -27,58 +65,76 @@ def bearing_deg(lie: Point, target: Point) -> float:
     return math.degrees(math.atan2(target[1] - lie[1], target[0] - lie[0]))
 
 
-def aim_left_deg(scene: Scene, lie: Point, heading_deg: float) -> float:
-    """How far left of the straight line to the pin the aim points [deg]."""
-    return wrap_degrees(heading_deg - bearing_deg(lie, scene.pin.at))
+def aim_of(scene: Scene, lie: Point, heading_deg: float, launch_deg: float = 0.0) -> Aim:
+    """The aim of a release against the best mark there is: a landmark, the basket, a named tree, a gap or a
+    tree that the aim passes close to, and an angle where there is none."""
+    left = wrap_degrees(heading_deg - bearing_deg(lie, scene.pin.at))
+    away = math.dist(lie, scene.pin.at)
+    offset = None if abs(left) > USEFUL_OFFSET_DEG else away * math.tan(math.radians(left))
+    beside = 0.0 if offset is None else offset
+    marks = [*_landmarks(scene, lie, heading_deg, launch_deg), *_trees(scene, lie, heading_deg)]
+    if offset is not None and abs(offset) <= BESIDE_BASKET_M:
+        marks.append((abs(offset) * BESIDE_M / BESIDE_BASKET_M, _Mark(At.BASKET, away_m=away, side_m=offset)))
+    if not marks:
+        marks = [(0.0, _Mark(At.ANGLE, away_m=away, side_m=beside))]
+    best = min(marks, key=lambda m: m[0])[1]
+    return Aim(left, offset, best.at, best.name, best.away_m, best.side_m, best.wide_m, best.height)
 
 
-def length_words(length_m: float, units: str) -> str:
-    """A length to the foot or to half a metre."""
-    if units == "imperial":
-        return f"{feet(length_m):.0f} ft"
-    return f"{length_m:.1f} m" if length_m < 10 else f"{length_m:.0f} m"
+@dataclass(frozen=True)
+class _Mark:
+    at: At
+    name: str = ""
+    away_m: float = 0.0
+    side_m: float = 0.0
+    wide_m: float = 0.0
+    height: float | None = None
 
 
-def aim_offset_m(scene: Scene, lie: Point, heading_deg: float) -> float | None:
-    """How far left of the basket the aim passes at the basket's distance [m]; None when it points so far
-    aside that the figure helps nobody."""
-    left = aim_left_deg(scene, lie, heading_deg)
-    if abs(left) > USEFUL_OFFSET_DEG:
-        return None
-    return math.dist(lie, scene.pin.at) * math.tan(math.radians(left))
+Graded = tuple[float, _Mark]
+"""A mark and how little it helps: metres beside it, and more where it has no name."""
+
+UNNAMED = 2.0
+"""Metres beside a named mark that a nameless one is as good as (chosen)."""
 
 
-def height_words(scene: Scene, lie: Point, mark: Landmark, launch_deg: float) -> str:
-    """How high on a landmark the release points: a share of its height, or so far above it."""
+def _beside(lie: Point, at: Point, heading_deg: float) -> tuple[float, float]:
+    """Distance of a mark [m] and how far left of it the aim passes there [m]."""
+    off = math.radians(wrap_degrees(heading_deg - bearing_deg(lie, at)))
+    away = math.dist(lie, at)
+    return away, away * math.sin(off) if abs(off) < math.pi / 2 else math.inf
+
+
+def _landmarks(scene: Scene, lie: Point, heading_deg: float, launch_deg: float) -> Iterator[Graded]:
+    for mark in scene.landmarks:
+        away, side = _beside(lie, mark.at, heading_deg)
+        if away > NEAREST_MARK_M and abs(side) <= BESIDE_M:
+            height = height_share(scene, lie, mark, launch_deg)
+            yield abs(side), _Mark(At.LANDMARK, mark.name, away, side, height=height)
+
+
+def height_share(scene: Scene, lie: Point, mark: Landmark, launch_deg: float) -> float | None:
+    """Share of a landmark's height that a release points at; None above it."""
     away = math.dist(lie, mark.at)
     ground, foot = (height_at(scene.field, *p) for p in (lie, mark.at))
     height = ground + HAND_M + away * math.tan(math.radians(launch_deg)) - foot
-    share = height / max(mark.height_m, 0.1)
-    if share > 1.05:
-        return ""
-    return next((words for most, words in HEIGHT_STEPS if share <= most), "at its top")
+    share = max(0.0, height) / max(mark.height_m, 0.1)
+    return share if share <= ABOVE_IT else None
 
 
-def aim_point(scene: Scene, lie: Point, heading_deg: float, units: str, launch_deg: float = 0.0) -> str:
-    """The aim in words, against the landmark it passes closest to, or else the pin; where the release
-    points below the landmark's top, also how far up it."""
-    marks = [("the basket", scene.pin.at), *((m.name, m.at) for m in scene.landmarks)]
-
-    def off(mark: tuple[str, Point]) -> float:
-        return wrap_degrees(heading_deg - bearing_deg(lie, mark[1]))
-
-    usable = [m for m in marks[1:] if math.dist(lie, m[1]) > 15.0 and abs(off(m)) < SIDEWAYS_LIMIT_DEG]
-    if not usable and abs(off(marks[0])) > SIDEWAYS_LIMIT_DEG:
-        side = "left" if off(marks[0]) > 0 else "right"
-        return f"{abs(off(marks[0])):.0f}° {side} of the line to the basket"
-    name, at = min(
-        [marks[0], *usable] if abs(off(marks[0])) < SIDEWAYS_LIMIT_DEG else usable, key=lambda m: abs(off(m))
-    )
-    side_m = math.dist(lie, at) * math.tan(math.radians(off((name, at))))
-    mark = next((m for m in scene.landmarks if m.name == name and m.at == at), None)
-    height = height_words(scene, lie, mark, launch_deg) if mark is not None else ""
-    up = f", {height}" if height else ""
-    if abs(side_m) < ON_IT_M:
-        return f"straight at {name}{up}"
-    side = "left" if side_m > 0 else "right"
-    return f"{length_words(abs(side_m), units)} {side} of {name}{up}"
+def _trees(scene: Scene, lie: Point, heading_deg: float) -> Iterator[Graded]:
+    """Trees close to the aim, and the gap between the two trunks that hold it."""
+    near = []
+    for tree in scene.trees:
+        away, side = _beside(lie, tree.at, heading_deg)
+        if not NEAREST_MARK_M < away < FARTHEST_TREE_M or not math.isfinite(side):
+            continue
+        near.append((wrap_degrees(bearing_deg(lie, tree.at) - heading_deg), away))
+        if abs(side) <= BESIDE_M / 2:
+            yield abs(side) + (0.0 if tree.name else UNNAMED), _Mark(At.TREE, tree.name, away, side)
+    for (right, one), (left, other) in pairwise(sorted(near)):
+        if right < 0.0 < left and GAPS_DEG[0] < left - right < GAPS_DEG[1]:
+            away = min(one, other)
+            wide = away * math.radians(left - right)
+            side = away * math.radians(-(left + right) / 2.0)
+            yield min(UNNAMED, wide / 2.0), _Mark(At.GAP, "", away, side, wide)

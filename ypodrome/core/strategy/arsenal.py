@@ -24,7 +24,7 @@ from ypodrome.core.flight.release import (
     slow_spin,
 )
 from ypodrome.core.flight.simulate import Range
-from ypodrome.core.thrower import KINDS, OVERHEAD, ROLLERS, grip_share
+from ypodrome.core.thrower import KINDS, OVERHEAD, ROLLERS, Kind, grip_share
 
 SHAPES_DEG = (
     (-14.0, 11.0), (-14.0, 17.0), (-6.0, 8.0), (0.0, 5.0), (0.0, 11.5), (0.0, 17.0), (4.0, 23.0), (8.0, 6.0),
@@ -45,7 +45,7 @@ ROLLER_SHAPES_DEG = ((-50.0, 4.0), (-58.0, 2.0), (-66.0, 6.0))
 SHAPES_BY_KIND = dict.fromkeys(OVERHEAD, OVERHEAD_SHAPES_DEG) | dict.fromkeys(ROLLERS, ROLLER_SHAPES_DEG)
 """Overhead throws leave on edge, rollers on steep anhyzer (chosen to span what players throw)."""
 
-HANDS = ("backhand", "forehand")
+HANDS = (Kind.BACKHAND, Kind.FOREHAND)
 HAND_KINDS = tuple(KINDS.index(k) for k in HANDS)
 ROLLER_KINDS = tuple(KINDS.index(k) for k in ROLLERS)
 
@@ -64,7 +64,7 @@ far as a driver, a midrange nearly nine [common practice]."""
 class Arm(NamedTuple):
     """A kind of throw, the throw by hand, its release speed at full power [m/s] and how far it goes [m]."""
 
-    kind: str
+    kind: Kind
     throw: Throw
     speed_m_s: float
     distance_m: float
@@ -76,7 +76,7 @@ class StockLine:
 
     name: str
     disc: Disc
-    kind: str
+    kind: Kind
     hyzer_deg: float
     nose_deg: float
     launch_deg: float
@@ -153,9 +153,10 @@ class Arsenal:
 def build_arsenal(
     discs: tuple[Disc, ...], arms: tuple[Arm, ...],
     shapes_deg: tuple[tuple[float, float], ...] = SHAPES_DEG,
-    lines: tuple[StockLine, ...] = (),
+    lines: tuple[StockLine, ...] = (), rehearsed: bool = True,
 ) -> Arsenal:  # fmt: skip
-    """Combine discs, kinds and shapes, add own lines, and measure what each reaches on the level."""
+    """Combine discs, kinds and shapes, add own lines, and measure what each reaches on the level. Lines that
+    are not `rehearsed` are thrown like any shape, and offered at every power."""
     rows, disc, kind, line, arm_m = [], [], [], [], []
 
     def add(d: int, arm: Arm, angles_deg: tuple[float, float, float], place: int) -> None:
@@ -168,7 +169,7 @@ def build_arsenal(
         line.append(place)
 
     for d in range(len(discs)):
-        for arm in arms:
+        for arm in arms if shapes_deg else ():
             nose_deg = math.degrees(USUAL_NOSE_RAD) if arm.kind in HANDS else 0.0
             for hyzer_deg, launch_deg in SHAPES_BY_KIND.get(arm.kind, shapes_deg):
                 add(d, arm, (hyzer_deg, nose_deg, launch_deg), -1)
@@ -176,12 +177,14 @@ def build_arsenal(
     for place, own in enumerate(lines):
         if own.kind in arm_of and own.disc in discs:
             angles = (own.hyzer_deg, own.nose_deg, own.launch_deg)
-            add(discs.index(own.disc), arm_of[own.kind], angles, place)
+            add(discs.index(own.disc), arm_of[own.kind], angles, place if rehearsed else -1)
     mean = np.array(rows).reshape(-1, RELEASE_SIZE)
     bodies = bodies_of(discs)
     discs_index = np.array(disc, np.int64)
     kinds, far_m = np.array(kind, np.int64), np.array(arm_m)
     reach, drift, most = _reach(mean, discs_index, bodies, np.isin(kinds, ROLLER_KINDS), far_m)
+    if not rehearsed:
+        most = np.ones_like(most)
     able = np.flatnonzero(most > 0.0)
     return Arsenal(discs, bodies, discs_index[able], kinds[able], mean[able], reach[able], drift[able],
                    most[able], far_m[able], np.array(line, np.int64)[able], lines)  # fmt: skip

@@ -8,6 +8,7 @@ rings already done. Between sampled lies the outlook is averaged by nearness on 
 from __future__ import annotations
 
 import math
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -46,6 +47,14 @@ LEAST_LAY_UP_M, LAY_UP_REACH = 20.0, 0.8
 HOLED_NOW = np.eye(THROWS)[0]
 
 
+@dataclass(frozen=True)
+class Worth:
+    """What is kept of the value of a hole's ground: sampled lies [n, 2] and their outlooks [n, THROWS]."""
+
+    lies: NDArray[np.float64]
+    outlooks: NDArray[np.float64]
+
+
 class GroundValue:
     """Outlooks of lies on one scene for one thrower in one air.
 
@@ -54,7 +63,8 @@ class GroundValue:
     to end.
     """
 
-    def __init__(self, situation: Situation) -> None:
+    def __init__(self, situation: Situation, worth: Worth | None = None) -> None:
+        """Value the ground of a situation, or take up what was kept of doing so."""
         self.situation = situation
         scene = situation.scene
         self.pin = np.array(scene.pin.at)
@@ -64,7 +74,19 @@ class GroundValue:
         self.outlooks = np.zeros((0, THROWS))
         self.combos = np.zeros(0, np.int64)
         self.targets = np.zeros((0, 2))
-        self._solve_rings()
+        if worth is None:
+            self._solve_rings()
+        else:
+            self._take_up(worth)
+
+    def kept(self) -> Worth:
+        """What any process needs to judge a lie, a putt or an own throw without valuing the ground again."""
+        return Worth(self.lies, self.outlooks)
+
+    def _take_up(self, worth: Worth) -> None:
+        self.lies, self.outlooks = worth.lies, worth.outlooks
+        self._neighbours = Neighbours(self.situation.scene, self.lies, NEIGHBOURS)
+        self._nearest = self._neighbours.let_in(len(self.lies))
 
     def outlook(self, lies: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] from lies [n, 2], the better of putting and approaching."""

@@ -30,12 +30,3 @@ def after(outlook: NDArray[np.float64], throws: NDArray[np.int64]) -> NDArray[np
         shifted[rows, count:] = outlook[rows, :-count]
         shifted[rows, -1] += outlook[rows, -count:].sum(axis=1)
     return shifted
-
-
-def in_hundred(chance: float) -> str:
-    """A chance as so many in a hundred, without false precision."""
-    if chance < 0.005:
-        return "hardly ever"
-    if chance > 0.995:
-        return "nearly always"
-    return f"{100 * chance:.0f} in 100"

@@ -23,7 +23,7 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.placements import placements
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
-from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.situation import Posture, Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve, usual_bend
 
 POWER_STEPS = (-0.05, 0.04)
@@ -91,7 +91,7 @@ class Judged:
         return expected(self.outlooks.mean(axis=1))
 
 
-def objective(outlooks: NDArray[np.float64], posture: str, par: int, thrown: int) -> NDArray[np.float64]:
+def objective(outlooks: NDArray[np.float64], posture: Posture, par: int, thrown: int) -> NDArray[np.float64]:
     """What a posture makes small [...], from mean outlooks [..., THROWS] after `thrown` throws.
 
     par: expected throws and, at 0.8 of a throw, the chance of worse than par; attack: the chance of
@@ -99,9 +99,9 @@ def objective(outlooks: NDArray[np.float64], posture: str, par: int, thrown: int
     """
     mean = expected(outlooks)
     left = max(0, min(par - thrown, outlooks.shape[-1]))
-    if posture == "par":
+    if posture == Posture.PAR:
         return np.asarray(mean + 0.8 * (1.0 - outlooks[..., :left].sum(axis=-1)))
-    if posture == "attack":
+    if posture == Posture.ATTACK:
         return np.asarray(mean - 0.8 * outlooks[..., : max(0, left - 1)].sum(axis=-1))
     return mean
 
@@ -118,7 +118,7 @@ def search(
     solved = _worth_drawing(situation, arsenal, _solve_all(situation, value, lie, effort.places))
 
     def rank(throws: Solved, count: int) -> Ranked:
-        judged = _judge(situation, value, arsenal, throws, count)
+        judged = judge(situation, value, arsenal, throws, count)
         mean = judged.outlooks.mean(axis=1)
         costs = objective(mean, situation.posture, situation.scene.par, thrown)
         return Ranked(
@@ -134,7 +134,7 @@ def search(
     powers = _power_variants(arsenal, ranked.throws)
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
     ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3)
-    return _judge(situation, value, arsenal, ranked.throws, effort.final_draws)
+    return judge(situation, value, arsenal, ranked.throws, effort.final_draws)
 
 
 def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.int64]:
@@ -144,12 +144,8 @@ def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.in
     return (shares >= DECIDED).sum(axis=1) + (shares > 1.0 - DECIDED).sum(axis=1)
 
 
-def judge_one(situation: Situation, value: GroundValue, throws: Solved, draws: int) -> Judged:
-    """Judge given throws of the situation's arsenal as they are, aim and power unchanged."""
-    return _judge(situation, value, situation.arsenal, throws, draws)
-
-
-def _judge(situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int) -> Judged:
+def judge(situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int) -> Judged:
+    """Judge throws of an arsenal as they are, aim and power unchanged."""
     cloud = draw_cloud(situation, arsenal, throws, draws, situation.seed)
     outlooks = value.of_cloud(cloud.outcome).reshape(len(throws), draws, -1)
     return Judged(arsenal, throws, cloud, outlooks)

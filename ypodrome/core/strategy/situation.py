@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from enum import StrEnum
 from functools import cached_property
 
 import numpy as np
@@ -20,9 +21,18 @@ from ypodrome.core.strategy.arsenal import (
     approach_discs,
     build_arsenal,
 )
-from ypodrome.core.thrower import KINDS, OVERHEAD, Thrower
+from ypodrome.core.thrower import KINDS, OVERHEAD, Kind, Thrower
 
-POSTURES = ("par", "even", "attack")
+
+class Posture(StrEnum):
+    """What a round asks for: par first, the fewest throws on average, or birdies."""
+
+    PAR = "par"
+    EVEN = "even"
+    ATTACK = "attack"
+
+
+POSTURES = tuple(Posture)
 
 
 @dataclass(frozen=True)
@@ -34,7 +44,7 @@ class Situation:
     thrower: Thrower
     bag: tuple[Disc, ...]
     air: Air
-    posture: str = "even"
+    posture: Posture = Posture.EVEN
     without: tuple[str, ...] = ()
     seed: int = 1
     lines: tuple[StockLine, ...] = ()
@@ -50,7 +60,7 @@ class Situation:
             raise ValueError("seed must be 1 or more")
 
     @property
-    def kinds(self) -> tuple[str, ...]:
+    def kinds(self) -> tuple[Kind, ...]:
         """Kinds of throw the player has, that are on today and that the hole allows."""
         off = set(self.without)
         if not self.scene.line.overhead_allowed:

@@ -18,6 +18,8 @@ FEET_PER_FOOT = 3.0
 """First guess of the extra distance a rise asks for [common practice]; the iteration mends it."""
 
 ROUNDS = 2
+LEAST_SLOPE = 0.3
+"""Least share of its distance that a throw is taken to gain by a unit of power (chosen)."""
 
 
 @dataclass(frozen=True)
@@ -93,11 +95,19 @@ def solve(
         miss = np.hypot(out.rest_x_m - targets[:, 0], out.rest_y_m - targets[:, 1])
         if turn == rounds:
             break
-        slope = np.maximum(_by_power(table, power)[1], 0.3 * distance)
+        slope = metres_a_power(arsenal, combo, power, distance)
         power = np.clip(power + 0.9 * (distance - np.hypot(dx, dy)) / slope, LEAST_POWER, most)
         off = np.arctan2(dy, dx) - bearing
         aim = aim - np.arctan2(np.sin(off), np.cos(off))
     return Solved(combo, release, power, miss, aim)
+
+
+def metres_a_power(
+    arsenal: Arsenal, combo: NDArray[np.int64], power: NDArray[np.float64], away_m: NDArray[np.float64]
+) -> NDArray[np.float64]:
+    """Metres [n] that a unit of power adds to throws [n] that reach so far; never so few that a step of power
+    would be wild."""
+    return np.maximum(_by_power(arsenal.reach[combo], power)[1], LEAST_SLOPE * away_m)
 
 
 def usual_bend(arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:

@@ -1,113 +1,137 @@
-"""Reasons: two or three sentences that quote the numbers a choice rests on."""
+"""Reasons of an option in its place among the others: kinds and the numbers they rest on."""
 
 from __future__ import annotations
 
 import math
 
-from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
-from ypodrome.core.hole.scene import Scene
-from ypodrome.core.strategy.aim import length_words
-from ypodrome.core.strategy.choice import choice_sentence
-from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.outlook import in_hundred
-
-SLOPE_WORTH = 0.03
-"""Rise per distance from which a putt is called uphill or downhill (chosen)."""
+from ypodrome.core.hole.rule_facts import CIRCLE_2_M
+from ypodrome.core.strategy.choice import choice_reasons
+from ypodrome.core.strategy.options import Option, Role
+from ypodrome.core.strategy.reason import TIE, Reason, Why
 
 WIDE_DEG = 14.0
-"""A window this wide is not worth a sentence (chosen: it holds a club player's aim)."""
+"""A window this wide is not worth a word (chosen: it holds a club player's aim)."""
 
 WORTH_NAMING = 0.04
-"""Chances below this are not worth a sentence (chosen)."""
+"""Chances below this are not worth a word (chosen)."""
+
+CIRCLE_WORTH = 0.08
+"""Chance of the circle from which it is told, and not the distance left (chosen)."""
+
+EVEN_SIDES = 0.08
+"""Throws by which shifted aims must differ to be told apart (chosen)."""
+
+LESS_TROUBLE = 0.005
+"""Less than a half in a hundred is no less (chosen)."""
+
+TOLD_APART = 0.02
+"""Chance by which two options must differ in something for it to be the reason (chosen: draws leave some two
+in a hundred in doubt)."""
 
 
-def reasons(option: Option, first: Option, other: Option | None, scene: Scene, units: str) -> tuple[str, ...]:
-    """Sentences for an option in its role, compared with the first plan where it is not that, and with
-    the best that decides otherwise what to carry."""
-    sentences = [_role_sentence(option, first), choice_sentence(option, first, other)]
-    sentences.append(_landing_sentence(option, scene, units))
-    sentences += [_leave_sentence(option, units), _window_sentence(option, units)]
-    trouble = _trouble_sentence(option)
-    if trouble:
-        sentences.append(trouble)
-    miss = _miss_sentence(option)
-    if miss:
-        sentences.append(miss)
-    return tuple(s for s in sentences if s)
+def reasons(option: Option, first: Option, second: Option | None, other: Option | None) -> tuple[Reason, ...]:
+    """Why an option stands where it does: its role against the first, what it decides, why it is before the
+    second if it is the first, and behind the first if it is not; what it leaves, and how exact it must be."""
+    found = [*_role(option, first), *choice_reasons(option, first, other)]
+    rival = second if option is first else first
+    if rival is not None and option.standing.role in (Role.FIRST, Role.OTHER):
+        found.append(_rather(option, rival))
+    found += [*_landing(option), *_window(option), *_heights(option), *_trouble(option), *_shift(option)]
+    return tuple(found)
 
 
-def _role_sentence(option: Option, first: Option) -> str:
-    dearer = option.expected - first.expected
-    cost = "at the same cost" if dearer < 0.015 else f"for {dearer:.2f} of a throw more"
-    if option.role == "contingency":
-        return f"If the {first.kind} is off today: the {option.kind} does it {cost}."
-    if option.role == "safe":
-        bad, usual = _bad(option), _bad(first)
-        if bad < usual - 0.005:
-            return f"Trouble {in_hundred(bad)} instead of {in_hundred(usual)}, {cost}."
-        return f"The steadiest alternative, {cost}."
-    return ""
+def _role(option: Option, first: Option) -> list[Reason]:
+    cost = option.forecast.expected - first.forecast.expected
+    if option.standing.role == Role.CONTINGENCY:
+        return [Reason(Why.CONTINGENCY, {"cost": cost}, (first.throw.kind, option.throw.kind))]
+    if option.standing.role == Role.SAFE:
+        bad, usual = option.forecast.chances.trouble, first.forecast.chances.trouble
+        if bad < usual - LESS_TROUBLE:
+            return [Reason(Why.SAFER, {"trouble": bad, "usual": usual, "cost": cost})]
+        return [Reason(Why.STEADIER, {"cost": cost})]
+    return []
 
 
-def _landing_sentence(option: Option, scene: Scene, units: str) -> str:
-    left_m = math.dist(option.landing, scene.pin.at)
-    circle = length_words(CIRCLE_1_M, units)
-    if option.chances["circle1"] >= 0.08:
-        return f"Ends within {circle} of the basket {in_hundred(option.chances['circle1'])}."
-    return f"Leaves about {length_words(left_m, units)} to the basket."
+ASPECTS = ("circle1", "ob", "lost", "mando", "obstacle", "bogey_or_worse")
+GOOD = {"circle1"}
+WEIGHTS = {"circle1": 1.0, "ob": 1.0, "lost": 1.5, "mando": 1.0, "obstacle": 0.5, "bogey_or_worse": 0.7}
+"""What throws are told apart by, and what a chance of each is worth in throws, roughly (chosen: to name the
+reason that weighs most, not to add them up)."""
 
 
-def _leave_sentence(option: Option, units: str) -> str:
-    """The putt that usually waits: up or down hill, into or with the wind."""
-    leave = option.leaves
-    if leave is None or leave.distance_m > CIRCLE_2_M:
-        return ""
-    slope = "level"
-    if abs(leave.rise_m) > SLOPE_WORTH * leave.distance_m:
-        slope = "uphill" if leave.rise_m > 0 else "downhill"
-    wind = {"into": ", into the wind", "with": ", wind behind", "across": ", cross wind"}.get(leave.wind, "")
-    return f"Usually leaves {length_words(leave.distance_m, units)}, {slope}{wind}."
+def _rather(option: Option, rival: Option) -> Reason:
+    """Why this rather than that: what it is most better at, or for a dearer option most worse at."""
+    cost = rival.forecast.expected - option.forecast.expected
+    mine, theirs = option.forecast.chances, rival.forecast.chances
+    sign = 1.0 if cost > -TIE else -1.0
+
+    def better(aspect: str) -> float:
+        more = getattr(mine, aspect) - getattr(theirs, aspect)
+        return sign * WEIGHTS[aspect] * (more if aspect in GOOD else -more)
+
+    most = max(ASPECTS, key=better)
+    aspect = most if better(most) > TOLD_APART * WEIGHTS[most] else ""
+    figures = {"cost": cost}
+    if aspect:
+        figures |= {"mine": getattr(mine, aspect), "theirs": getattr(theirs, aspect)}
+    return Reason(Why.RATHER, figures, (rival.throw.disc.name, rival.forecast.shape, aspect))
 
 
-def _window_sentence(option: Option, units: str) -> str:
-    """How exact it must be, where something stands close."""
-    w = option.window
+def _landing(option: Option) -> list[Reason]:
+    leave, circle = option.forecast.leaves, option.forecast.chances.circle1
+    found = [Reason(Why.CIRCLE, {"chance": circle})] if circle >= CIRCLE_WORTH else []
+    figures = {
+        "distance_m": leave.distance_m, "quarter_m": leave.quarter_m,
+        "three_quarter_m": leave.three_quarter_m,
+    }  # fmt: skip
+    names: tuple[str, ...] = ()
+    if leave.distance_m <= CIRCLE_2_M:
+        figures["rise_m"], names = leave.rise_m, (leave.wind,)
+    return [*found, Reason(Why.LEAVES, figures, names)]
+
+
+def _window(option: Option) -> list[Reason]:
+    """How exact the aim must be, where something stands close. Where the mean flight touches, how often it
+    gets through all the same is told, by the same chance as elsewhere."""
+    w = option.forecast.window
     if w is None or w.degrees > WIDE_DEG or not math.isfinite(w.width_m):
-        return ""
-    if w.degrees < 0.5:
-        return f"No room: {w.by} is in the line."
-    away = length_words(w.away_m, units)
-    return f"Must be within {w.degrees:.0f}°, {length_words(w.width_m, units)} at {w.by} {away} out."
+        return []
+    if w.degrees >= 0.5:
+        figures = {"degrees": w.degrees, "width_m": w.width_m, "away_m": w.away_m}
+        return [Reason(Why.WINDOW, figures, (w.by,))]
+    met = option.forecast.stopped_by.get(w.by)
+    return [] if met is None else [Reason(Why.THREADS, {"clear": 1.0 - met}, (w.by,))]
 
 
-def _trouble_sentence(option: Option) -> str:
-    parts = []
-    if option.chances["ob"] >= WORTH_NAMING:
-        parts.append(f"out of bounds {in_hundred(option.chances['ob'])}")
-    if option.chances["mando"] >= WORTH_NAMING:
-        parts.append(f"misses the mandatory {in_hundred(option.chances['mando'])}")
-    if option.chances["lost"] >= WORTH_NAMING:
-        parts.append(f"lost {in_hundred(option.chances['lost'])}")
-    for name, share in list(option.stopped_by.items())[:2]:
-        if share >= WORTH_NAMING:
-            parts.append(f"hits {name} {in_hundred(share)}")
-    if not parts:
-        return ""
-    text = ", ".join(parts)
-    return f"{text[0].upper()}{text[1:]}."
+def _heights(option: Option) -> list[Reason]:
+    return [
+        Reason(
+            Why.HEIGHT,
+            {"height_m": h.flies_m, "away_m": h.away_m, "room_m": h.room_m},
+            ("over" if h.over else "under", h.what),
+        )
+        for h in option.forecast.heights
+    ]
 
 
-def _miss_sentence(option: Option) -> str:
-    if len(option.miss_costs) < 2:
-        return ""
-    dear = max(option.miss_costs, key=lambda side: option.miss_costs[side])
-    cheap = min(option.miss_costs, key=lambda side: option.miss_costs[side])
-    cost = option.miss_costs[dear] - option.miss_costs[cheap]
-    if cost < 0.08:
-        return "No miss is much worse than another."
-    return f"Miss {cheap} rather than {dear}: that is {cost:.1f} of a throw between them."
+def _trouble(option: Option) -> list[Reason]:
+    c = option.forecast.chances
+    shares = {
+        "ob": c.ob,
+        "mando": c.mando,
+        "lost": c.lost,
+        **dict(list(option.forecast.stopped_by.items())[:2]),
+    }
+    named = {name: share for name, share in shares.items() if share >= WORTH_NAMING}
+    return [Reason(Why.TROUBLE, named)] if named else []
 
 
-def _bad(option: Option) -> float:
-    """Chance of a throw that ends in trouble: out, lost, or past a mandatory."""
-    return min(1.0, sum(option.chances[k] for k in ("ob", "lost", "mando")))
+def _shift(option: Option) -> list[Reason]:
+    """To which side to err: what shifting the aim costs."""
+    costs = option.forecast.shift_costs
+    if len(costs) < 2:
+        return []
+    dear, cheap = (pick(costs, key=lambda side: costs[side]) for pick in (max, min))
+    if costs[dear] - costs[cheap] < EVEN_SIDES:
+        return [Reason(Why.NO_SIDE, {"most": costs[dear]})]
+    return [Reason(Why.SHIFT, {"cheap": costs[cheap], "dear": costs[dear]}, (cheap, dear))]

@@ -8,8 +8,9 @@ import numpy as np
 
 from ypodrome.core.air import Wind
 from ypodrome.core.strategy.aim import bearing_deg
+from ypodrome.core.strategy.forecast import options_of
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.options import Option, option_from
+from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.search import Effort, search
 from ypodrome.core.strategy.situation import Situation
 
@@ -52,7 +53,7 @@ class WindTable:
 
 def same_throw(one: Option, other: Option) -> bool:
     """Whether two options are the same disc with the same hand."""
-    return (one.disc, one.kind) == (other.disc, other.kind)
+    return (one.throw.disc, one.throw.kind) == (other.throw.disc, other.throw.kind)
 
 
 def wind_table(situation: Situation) -> WindTable:
@@ -69,7 +70,7 @@ def wind_table(situation: Situation) -> WindTable:
         value = GroundValue(_blown(situation, speed, ahead))
         for turn in TURNS_DEG:
             options = _options(_blown(situation, speed, ahead + turn), value)
-            usual = [o.expected for o in options if same_throw(o, calm)]
+            usual = [o.forecast.expected for o in options if same_throw(o, calm)]
             cells.append(WindCell(turn, speed, options[0], usual[0] if usual else None))
     return WindTable(calm, tuple(cells))
 
@@ -81,7 +82,8 @@ def _blown(situation: Situation, speed_m_s: float, from_deg: float) -> Situation
 def _options(situation: Situation, value: GroundValue) -> list[Option]:
     judged = search(situation, value, np.array(situation.scene.tee.at), 0, TABLE)
     order = np.argsort(judged.score, kind="stable")
-    return [option_from(situation, judged, int(i)) for i in order]
+    every = options_of(situation, value, judged)
+    return [every[i] for i in order]
 
 
 def switches(table: WindTable) -> list[tuple[WindCell, tuple[int, ...]]]:
@@ -91,11 +93,11 @@ def switches(table: WindTable) -> list[tuple[WindCell, tuple[int, ...]]]:
     for cell in table.cells:
         if same_throw(cell.best, table.calm):
             continue
-        key = (cell.best.disc.name, cell.best.throw)
+        key = (cell.best.throw.disc.key, cell.best.throw.kind)
         found.setdefault(key, []).append(cell)
     rows = []
     for cells in found.values():
-        saved = max((c.usual - c.best.expected for c in cells if c.usual is not None), default=1.0)
+        saved = max((c.usual - c.best.forecast.expected for c in cells if c.usual is not None), default=1.0)
         if saved < WORTH_SWITCHING:
             continue
         mildest = min(cells, key=lambda c: c.speed_m_s)

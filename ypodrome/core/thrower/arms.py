@@ -6,6 +6,7 @@ own, farthest distance by arm speed, made once from flights, monotone, and read 
 from __future__ import annotations
 
 import math
+from enum import StrEnum
 from functools import lru_cache
 
 import numpy as np
@@ -19,17 +20,29 @@ from ypodrome.core.flight.simulate import Range
 from ypodrome.core.ground.field import open_field
 from ypodrome.core.units import mph
 
-KINDS = ("backhand", "forehand", "tomahawk", "thumber", "backhand_roller", "forehand_roller")
+
+class Kind(StrEnum):
+    """Kinds of throw, told apart everywhere: a roller is not a drive."""
+
+    BACKHAND = "backhand"
+    FOREHAND = "forehand"
+    TOMAHAWK = "tomahawk"
+    THUMBER = "thumber"
+    BACKHAND_ROLLER = "backhand_roller"
+    FOREHAND_ROLLER = "forehand_roller"
+
+
+KINDS = tuple(Kind)
 CODES = {
-    "backhand": "HBH", "forehand": "HFH", "tomahawk": "HOH", "thumber": "HTH",
-    "backhand_roller": "HBH", "forehand_roller": "HFH",
+    Kind.BACKHAND: "HBH", Kind.FOREHAND: "HFH", Kind.TOMAHAWK: "HOH", Kind.THUMBER: "HTH",
+    Kind.BACKHAND_ROLLER: "HBH", Kind.FOREHAND_ROLLER: "HFH",
 }  # fmt: skip
-"""Kinds of throw and the throw each is made with: a roller is set down on its edge."""
+"""The throw each kind is made with: a roller is set down on its edge."""
 
-OVERHEAD = ("tomahawk", "thumber")
-ROLLERS = ("backhand_roller", "forehand_roller")
+OVERHEAD = (Kind.TOMAHAWK, Kind.THUMBER)
+ROLLERS = (Kind.BACKHAND_ROLLER, Kind.FOREHAND_ROLLER)
 
-SHORTEST_ENTRY_M, LONGEST_ENTRY_M = 40.0, 180.0
+ENTERED_ARMS_M = SHORTEST_ENTRY_M, LONGEST_ENTRY_M = 40.0, 180.0
 """Distances a player may enter (chosen: from a child's to a handful of players' in the world). What is stored
 outside them keeps planning, with a word."""
 
@@ -57,7 +70,7 @@ def grip_share(speed_number: float) -> float:
     return SLOWEST_GRIP + (1.0 - SLOWEST_GRIP) * min(1.0, max(0.0, rising))
 
 
-def nominal_disc(arm_speed_m_s: float, kind: str) -> Disc:
+def nominal_disc(arm_speed_m_s: float, kind: Kind) -> Disc:
     """The disc an arm of this speed is measured with."""
     if kind in OVERHEAD:
         return Disc("nominal", 9.0, 4.0, 0.0, 3.0)
@@ -70,7 +83,7 @@ def nominal_disc(arm_speed_m_s: float, kind: str) -> Disc:
 
 
 @lru_cache(maxsize=len(KINDS))
-def farthest_m(kind: str) -> NDArray[np.float64]:
+def farthest_m(kind: Kind) -> NDArray[np.float64]:
     """Farthest level distance [len(SPEEDS_M_S), m] of a kind of throw in still air by arm speed: carry, and
     of a roller to where it comes to rest. Rising throughout."""
     launches, hyzers = {
@@ -78,7 +91,7 @@ def farthest_m(kind: str) -> NDArray[np.float64]:
         **dict.fromkeys(ROLLERS, (ROLLER_LAUNCHES_DEG, ROLLER_HYZERS_DEG)),
     }.get(kind, (LAUNCHES_DEG, HYZERS_DEG))
     discs = [nominal_disc(v, kind) for v in SPEEDS_M_S]
-    throw, nose = Throw("R" + CODES[kind]), USUAL_NOSE_RAD if kind in ("backhand", "forehand") else 0.0
+    throw, nose = Throw("R" + CODES[kind]), USUAL_NOSE_RAD if kind in (Kind.BACKHAND, Kind.FOREHAND) else 0.0
     rows, which = [], []
     for k, (disc, v) in enumerate(zip(discs, SPEEDS_M_S, strict=True)):
         for launch in launches:
@@ -97,12 +110,12 @@ def farthest_m(kind: str) -> NDArray[np.float64]:
     return table
 
 
-def arm_speed_m_s(max_distance_m: float, kind: str) -> float:
+def arm_speed_m_s(max_distance_m: float, kind: Kind) -> float:
     """Arm speed [m/s] that throws `max_distance_m` with the disc it is made for."""
     return float(np.interp(max_distance_m, farthest_m(kind), SPEEDS_M_S))
 
 
-def distance_of_m(arm_speed: float, kind: str) -> float:
+def distance_of_m(arm_speed: float, kind: Kind) -> float:
     """Distance [m] an arm of this speed [m/s] throws: what a radar reading stands for."""
     return float(np.interp(arm_speed, SPEEDS_M_S, farthest_m(kind)))
 

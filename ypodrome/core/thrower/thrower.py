@@ -15,6 +15,7 @@ from ypodrome.core.thrower.arms import (
     LONGEST_M,
     SHORTEST_ENTRY_M,
     SHORTEST_M,
+    Kind,
     arm_speed_m_s,
 )
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, MOST_FAULTS, PRESET_RATINGS, fault_share, rating_of
@@ -86,11 +87,11 @@ class Thrower:
 
     def throw(self, kind: str) -> Throw:
         """The throw of this kind with this player's hand."""
-        return Throw(("R" if self.hand == "right" else "L") + CODES[kind])
+        return Throw(("R" if self.hand == "right" else "L") + CODES[Kind(kind)])
 
     def arm_speed_m_s(self, kind: str) -> float:
         """Release speed [m/s] of a driver at full power for a kind of throw."""
-        return arm_speed_m_s(self.max_distance_m[kind], kind)
+        return arm_speed_m_s(self.max_distance_m[kind], Kind(kind))
 
     def odd_arms(self) -> tuple[str, ...]:
         """Kinds whose stored distance lies outside what may be entered today."""

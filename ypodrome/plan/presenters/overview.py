@@ -6,18 +6,17 @@ from typing import Any
 
 import numpy as np
 
-from ypodrome.core.api import Scene, round_chances
+from ypodrome.core.api import Role, Scene, is_throw, round_chances
 from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import draw_hole
-from ypodrome.plan.alike import alike
 from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.sheet import ROLES, card, wind_view
+from ypodrome.plan.presenters.sheet import card, gone_words, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
-from ypodrome.plan.rounds import target_of
-from ypodrome.plan.stored import scores_by_day
+from ypodrome.plan.rounds import scores_by_day, target_of
+from ypodrome.wording.cautions import caution_words
 
 TALLEST = 262.0
 WIDE = 128.0
@@ -31,6 +30,7 @@ WORTH_NAMING = 0.15
 """Throws against the average from which a hole is said to win or cost (chosen)."""
 
 MOST_NAMED = 4
+STAND_BY = (Role.FIRST, Role.CONTINGENCY, Role.SAFE)
 
 
 def common_scale(scenes: list[Scene]) -> float:
@@ -89,14 +89,15 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
         page = hole_cell(hole, plan, BOOK, None)
         if page["planned"]:
             scene = scene_for_hole(hole)
-            page["side"] = draw_side(hole.chosen, scene, plan.owner.units)
-            page["card"] = card(hole.chosen)
+            kept, units = hole.kept, plan.owner.units
+            page["side"] = draw_side(kept.in_force, scene, units)
+            page["card"] = card(kept.in_force, units)
             page["others"] = [
-                card(o)
-                for o in hole.result["options"]
-                if o["role"] in ("first", "contingency", "safe") and not alike(o, hole.chosen)
+                card(o, units)
+                for k, o in enumerate(kept.options)
+                if k != kept.place and o.standing.role in STAND_BY
             ][:2]
-            page["cautions"] = hole.result["cautions"]
+            page["cautions"] = [caution_words(c, units) for c in kept.plan.cautions]
         pages.append(page)
     return {"plan": plan, "pages": pages, "units": plan.owner.units}
 
@@ -106,7 +107,7 @@ def hole_cell(
 ) -> dict[str, Any]:
     scene = scene_for_hole(hole)
     drawing, frame = draw_hole(scene, plan.owner.units, *size, scale=scale, detail=scale is None)
-    planned = bool(hole.result and hole.chosen)
+    planned = hole.kept is not None
     cell: dict[str, Any] = {
         "hole": hole,
         "name": scene.line.name,
@@ -118,22 +119,23 @@ def hole_cell(
         "wind": wind_view(plan, frame.angle),
     }
     if planned:
-        birdie = hole.chosen["chances"]["birdie_or_better"]
+        option = hole.kept.in_force
+        birdie, expected = option.forecast.chances.birdie_or_better, option.forecast.expected
         cell |= {
-            "shot": draw_shot(hole.chosen, scene, frame),
-            "card": card(hole.chosen),
-            "role": ROLES[hole.chosen["role"]],
-            "expected": hole.chosen["expected_score"],
-            "against_par": hole.chosen["expected_score"] - hole.par,
-            "plays_like_m": hole.result["plays_like_m"],
+            "shot": draw_shot(option, scene, frame),
+            "card": card(option, plan.owner.units),
+            "expected": expected,
+            "against_par": expected - hole.par,
+            "plays_like_m": hole.kept.plan.plays_like_m,
             "kind": "must get" if birdie >= MUST_GET else "bonus" if birdie <= BONUS else "",
+            "gone": gone_words(hole),
         }
     return cell
 
 
 def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any]]:
     """Chances of the round's score against par with the throws in force, the day shared by all holes."""
-    total = round_chances([scores_by_day(hole.chosen) for hole in holes])
+    total = round_chances([scores_by_day(hole.kept.in_force) for hole in holes])
     least = len(holes)
     rows = [{"against_par": least + k - par, "chance": float(p)} for k, p in enumerate(total) if p >= 0.005]
     peak = max((r["chance"] for r in rows), default=1.0)
@@ -149,20 +151,21 @@ def comparison_context(plan: GamePlan, other: GamePlan) -> dict[str, Any]:
     rows = []
     for hole in plan.holes.all():
         beside = theirs.get(hole.number)
-        if beside is None or hole.chosen is None or beside.chosen is None:
+        if beside is None or hole.kept is None or beside.kept is None:
             continue
+        one, two = hole.kept.in_force, beside.kept.in_force
         rows.append(
             {
                 "hole": hole,
-                "one": hole.chosen,
-                "other": beside.chosen,
-                "moved": beside.chosen["expected_score"] - hole.chosen["expected_score"],
-                "same": alike(hole.chosen, beside.chosen),
+                "one": card(one, plan.owner.units),
+                "other": card(two, plan.owner.units),
+                "moved": two.forecast.expected - one.forecast.expected,
+                "same": is_throw(two, one.key, one.throw),
             }
         )
     return {
         "other": other,
         "rows": rows,
         "moved": sum(r["moved"] for r in rows),
-        "missing": sum(h.chosen is None for h in theirs.values()),
+        "missing": sum(h.kept is None for h in theirs.values()),
     }

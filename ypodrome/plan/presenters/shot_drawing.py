@@ -8,17 +8,17 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene, heights
+from ypodrome.core.api import Option, Scene, heights
 from ypodrome.drawing.frame import Frame, barbs_of, dots_of, path_of
 
 BARB_EVERY_M = 3.0
 CORE_SHARE = 0.8
 AIM_HANDLE_M = 30.0
+DRAWN_RESTS = 300
 
 
 @dataclass(frozen=True)
@@ -36,26 +36,25 @@ class ShotDrawing:
     instead: ShotDrawing | None = None
 
 
-def draw_shot(option: dict[str, Any], scene: Scene, frame: Frame) -> ShotDrawing:
-    """The marks of a stored option."""
-    path = np.array(option["path"])
-    rests = np.array(option["rests"])
+def draw_shot(option: Option, scene: Scene, frame: Frame) -> ShotDrawing:
+    """The marks of an option."""
+    throw, forecast, standing = option.throw, option.forecast, option.standing
+    path, rests = forecast.path, forecast.rests[:DRAWN_RESTS]
     pixels = frame.pixels(path[:, 1:3])
-    lie = np.array(option["lie"])
-    heading = math.radians(option["heading_deg"])
+    lie = np.array(throw.lie)
+    heading = math.radians(throw.heading_deg)
     reach = max(AIM_HANDLE_M, 0.8 * float(np.hypot(*(path[-1, 1:3] - lie))))
     aim = lie + reach * np.array([math.cos(heading), math.sin(heading)])
-    follow, instead = option.get("next"), option.get("instead")
     return ShotDrawing(
         flight=path_of(pixels),
         barbs=_barbs(path, pixels, scene, frame.scale),
         cloud=dots_of(frame.pixels(rests)),
         ellipse=path_of(frame.pixels(_two_thirds(rests)), closed=True),
-        end=frame.one(tuple(option["ends"])),
+        end=frame.one(forecast.landing),
         aim=frame.one((float(aim[0]), float(aim[1]))),
         aim_line=path_of(frame.pixels(np.array([lie, aim]))),
-        follow=draw_shot(follow, scene, frame) if follow else None,
-        instead=draw_shot(instead, scene, frame) if instead else None,
+        follow=draw_shot(standing.next, scene, frame) if standing.next else None,
+        instead=draw_shot(standing.instead, scene, frame) if standing.instead else None,
     )
 
 

@@ -3,16 +3,15 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene, heights
-from ypodrome.core.units import feet
+from ypodrome.core.api import Option, Scene, heights
 from ypodrome.drawing.frame import path_of
 from ypodrome.drawing.profile import Profile, draw_profile
 from ypodrome.plan.presenters.shot_drawing import spaced
+from ypodrome.wording.measures import short_length
 
 WIDTH, HEIGHT = 424.0, 176.0
 BEYOND_M = 10.0
@@ -29,9 +28,9 @@ class SideDrawing:
     apex: tuple[float, float, str]
 
 
-def draw_side(option: dict[str, Any], scene: Scene, units: str) -> SideDrawing:
+def draw_side(option: Option, scene: Scene, units: str) -> SideDrawing:
     """Ground, flight, canopies, walls and basket over the distance flown."""
-    path = np.array(option["path"])
+    path = option.forecast.path
     at, rows = spaced(path, 1.0)
     at, points = _extended(at, rows[:, 1:3])
     profile = draw_profile(scene, at, points, WIDTH, HEIGHT, units, float(path[:, 3].max()))
@@ -39,12 +38,11 @@ def draw_side(option: dict[str, Any], scene: Scene, units: str) -> SideDrawing:
     k = int(path[:, 3].argmax())
     x, y = profile.px(flown[k], path[k, 3])
     high_m = path[k, 3] - heights(scene.field, np.ascontiguousarray(path[k : k + 1, 1:3]))[0]
-    high = f"{feet(high_m):.0f} ft" if units == "imperial" else f"{high_m:.1f} m"
     return SideDrawing(
         profile,
         flight=path_of(profile.px(flown, path[:, 3])),
         barbs=_barbs(path, scene, profile),
-        apex=(round(float(x), 1), round(float(max(y - 6, 10)), 1), high),
+        apex=(round(float(x), 1), round(float(max(y - 6, 10)), 1), short_length(float(high_m), units)),
     )
 
 

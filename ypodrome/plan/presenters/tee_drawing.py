@@ -9,7 +9,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene, heights
+from ypodrome.core.api import Option, Scene, heights
 from ypodrome.drawing.frame import basket_of, path_of
 from ypodrome.drawing.hole_drawing import Label
 
@@ -57,30 +57,30 @@ class TeeDrawing:
     aim_y: float = 0.0
 
 
-def draw_tee_view(option: dict[str, Any], scene: Scene) -> TeeDrawing:
+def draw_tee_view(option: Option, scene: Scene) -> TeeDrawing:
     """The view from the lie of an option, wide enough to hold both the aim and the basket."""
     camera = _camera(option, scene)
     drawing = TeeDrawing()
     drawing.ridges = _ridges(scene, camera)
     drawing.things = _things(scene, camera)
     drawing.labels = _landmarks(scene, camera)
-    path = np.array(option["path"])
+    path = option.forecast.path
     pixels, ahead = camera.see(path[:, 1:3], path[:, 3])
     drawing.flight = path_of(pixels[ahead > NEAREST_M])
     drawing.basket, drawing.basket_x = _basket(scene, camera)
-    heading = math.radians(option["heading_deg"])
+    heading = math.radians(option.throw.heading_deg)
     off = heading - camera.heading
     off = math.atan2(math.sin(off), math.cos(off))
     drawing.aim_x = round(WIDTH / 2 - math.tan(off) * camera.focal_px, 1)
-    rise = math.tan(math.radians(option["launch_deg"])) * camera.focal_px / math.cos(off)
+    rise = math.tan(math.radians(option.throw.launch_deg)) * camera.focal_px / math.cos(off)
     drawing.aim_y = round(max(camera.horizon_px - rise, 9.0), 1)
     return drawing
 
 
-def _camera(option: dict[str, Any], scene: Scene) -> Camera:
-    lie = np.array(option["lie"])
+def _camera(option: Option, scene: Scene) -> Camera:
+    lie = np.array(option.throw.lie)
     to_pin = math.atan2(scene.pin.at[1] - lie[1], scene.pin.at[0] - lie[0])
-    off = math.radians(option["heading_deg"]) - to_pin
+    off = math.radians(option.throw.heading_deg) - to_pin
     off = math.atan2(math.sin(off), math.cos(off))
     half = min(max(math.radians(20.0), abs(off) / 2 + math.radians(11.0)), math.radians(52.0))
     z = float(heights(scene.field, lie[None])[0]) + EYE_M

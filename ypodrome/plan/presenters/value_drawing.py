@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 
-from ypodrome.core.api import HolePlan, contour_levels, holds
+from ypodrome.core.api import GroundValue, contour_levels, holds
 from ypodrome.drawing.frame import Frame, path_of
 
 GRID_M = 4.0
@@ -14,13 +14,13 @@ STEP = 0.2
 """Throws between two lines (chosen: what a player would call a difference)."""
 
 
-def draw_value(plan: HolePlan, frame: Frame) -> list[dict[str, Any]]:
+def draw_value(ground: GroundValue, frame: Frame) -> list[dict[str, Any]]:
     """Lines with their throws to hole out, and where to write them; ground out of bounds is left out."""
-    scene = plan.situation.scene
+    scene = ground.situation.scene
     west, south, east, north = scene.bounds
     x, y = np.arange(west, east, GRID_M), np.arange(south, north, GRID_M)
     points = np.stack(np.meshgrid(x, y), axis=-1).reshape(-1, 2)
-    throws = plan.value.throws(points)
+    throws = ground.throws(points)
     out = holds(scene.out_of_bounds, points[:, 0], points[:, 1])
     grid = _smooth(throws.reshape(len(y), len(x)))
     grid[out.reshape(grid.shape)] = np.nan

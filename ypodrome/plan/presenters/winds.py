@@ -5,8 +5,8 @@ from __future__ import annotations
 from typing import Any
 
 from ypodrome.core.api import SPEEDS_M_S, TURNS_DEG
-from ypodrome.core.units import mph
-from ypodrome.plan.presenters.sheet import wind_words
+from ypodrome.wording.measures import wind_speed
+from ypodrome.wording.winds import wind_words
 
 
 def winds_context(winds: dict[str, Any], units: str) -> dict[str, Any]:
@@ -34,7 +34,6 @@ def _cell(cell: dict[str, Any], calm: dict[str, Any]) -> dict[str, Any]:
 
 def _sentence(switch: dict[str, Any], calm: dict[str, Any], units: str) -> str:
     """As "From 10 mph, head wind: the Hadrun (flex), not the Gantle." """
-    speed = switch["speed_m_s"]
-    strength = f"{mph(speed):.0f} mph" if units == "imperial" else f"{speed:.1f} m/s"
+    strength = wind_speed(switch["speed_m_s"], units)
     where = " or ".join(wind_words(t).replace(",", "") for t in switch["turns"])
     return f"From {strength}, {where}: the {switch['disc']} ({switch['line']}), not the {calm['disc']}."

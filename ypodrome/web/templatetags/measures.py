@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django import template
 
-from ypodrome.core.units import feet, mph
+from ypodrome.wording import measures
 
 register = template.Library()
 
@@ -14,13 +14,13 @@ def distance(length_m: float | None, units: str) -> str:
     """A length to the foot or metre."""
     if length_m is None:
         return "—"
-    return f"{feet(length_m):.0f} ft" if units == "imperial" else f"{length_m:.0f} m"
+    return measures.length(length_m, units)
 
 
 @register.filter
 def wind_speed(speed_m_s: float, units: str) -> str:
     """A wind speed to the mile per hour or half metre per second."""
-    return f"{mph(speed_m_s):.0f} mph" if units == "imperial" else f"{speed_m_s:.1f} m/s"
+    return measures.wind_speed(speed_m_s, units)
 
 
 @register.filter
@@ -38,7 +38,16 @@ def throws(value: float) -> str:
 @register.filter
 def signed(value: float) -> str:
     """A difference with its sign, to the tenth; one that rounds away has no sign."""
-    text = f"{value:+.1f}"
+    return _signed(f"{value:+.1f}")
+
+
+@register.filter
+def signed_fine(value: float) -> str:
+    """A difference with its sign, to the hundredth."""
+    return _signed(f"{value:+.2f}")
+
+
+def _signed(text: str) -> str:
     return text[1:] if float(text) == 0 else text.replace("-", "−")
 
 
