@@ -14,8 +14,10 @@ from tests.conftest import DEMO
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.scene import scene_for
-from ypodrome.core.strategy.plan import plan_hole, throw_of
-from ypodrome.core.strategy.search import judge_one
+from ypodrome.core.strategy.again import arsenal_of, released
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.plan import plan_hole
+from ypodrome.core.strategy.search import judge
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower.spread import standard_draws
 from ypodrome.interchange.bag_csv import read_bag
@@ -36,11 +38,13 @@ def main() -> None:
     for hole in (1, 2, 9):
         situation = Situation(scene_for(course, hole), thrower, bag, Air(wind=Wind(4.0, 200.0)))
         plan = plan_hole(situation)
-        throws = throw_of(situation, plan.options[0])
+        ground, throw = GroundValue(situation, plan.worth), plan.options[0].throw
+        arsenal = arsenal_of(situation, throw)
+        throws = released(situation, arsenal, throw)
         for name, draws in (("Sobol", standard_draws), ("plain", plain_draws)):
             with patch("ypodrome.core.strategy.cloud.standard_draws", draws):
                 scores = [
-                    judge_one(replace(situation, seed=s), plan.value, throws, 300).score[0] for s in SEEDS
+                    judge(replace(situation, seed=s), ground, arsenal, throws, 300).score[0] for s in SEEDS
                 ]
             print(f"hole {hole}, 300 {name} draws: standard deviation {np.std(scores):.4f} throws")
 

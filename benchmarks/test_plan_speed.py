@@ -7,7 +7,8 @@ import pytest
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.scene import scene_for
-from ypodrome.core.strategy.again import fixed, judged_again
+from ypodrome.core.strategy.again import aimed, judged
+from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.situation import Situation
 
@@ -38,6 +39,7 @@ def test_plan_of_eighteen_holes(benchmark, demo_course, demo_bag, demo_thrower):
 
 def test_one_step_of_an_aim_drag(benchmark, demo_course, demo_bag, demo_thrower):
     scene = scene_for(demo_course, 1)
-    plan = plan_hole(Situation(scene, demo_thrower, demo_bag, Air(wind=Wind(4.0, 200.0))))
-    aims = itertools.cycle([-8.0, -4.0, 0.0, 4.0])
-    benchmark(lambda: judged_again(plan, fixed(plan.options[0]), next(aims)))
+    situation = Situation(scene, demo_thrower, demo_bag, Air(wind=Wind(4.0, 200.0)))
+    plan = plan_hole(situation)
+    ground, aims = GroundValue(situation, plan.worth), itertools.cycle([-8.0, -4.0, 0.0, 4.0])
+    benchmark(lambda: judged(situation, ground, aimed(plan.options[0], next(aims))))

@@ -12,7 +12,7 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.strategy.aim import bearing_deg
-from ypodrome.core.strategy.options import Option
+from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.plan import HolePlan, plan_hole
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.units import m_s_from_mph
@@ -26,22 +26,24 @@ STRENGTH_M_S = m_s_from_mph(15)
 
 
 def words(option: Option) -> str:
-    aim = f"{abs(option.aim_left_deg):.0f}° {'left' if option.aim_left_deg > 0 else 'right'}"
-    return f"{option.disc.name}, {option.line}, {option.throw} {100 * option.power:.0f} %, {aim}"
+    throw, left = option.throw, option.aim.left_deg
+    aim = f"{abs(left):.0f}° {'left' if left > 0 else 'right'}"
+    return f"{throw.disc.name}, {option.forecast.shape}, {throw.code} {100 * throw.power:.0f} %, {aim}"
 
 
 def row(name: str, plan: HolePlan) -> str:
     first = plan.options[0]
-    other = next((o for o in plan.options if o.role == "contingency"), None)
-    chances = first.chances
+    other = next((o for o in plan.options if o.standing.role == Role.CONTINGENCY), None)
+    chances = vars(first.forecast.chances)
     trouble = ", ".join(
         f"{label} {100 * chances[key]:.0f}"
         for key, label in (("ob", "OB"), ("obstacle", "hit"), ("mando", "mandatory"))
         if chances[key] >= 0.05
     )
-    then = f"; then {first.next.disc.name}, {first.next.line}" if first.next else ""
-    hand = f"{other.disc.name}, {other.line}, {other.expected:.2f}" if other else ""
-    return f"| {name} | {words(first)}{then} | {first.expected:.2f} | {trouble} | {hand} |"
+    follow = first.standing.next
+    then = f"; then {follow.throw.disc.name}, {follow.forecast.shape}" if follow else ""
+    hand = f"{other.throw.disc.name}, {other.forecast.shape}, {other.forecast.expected:.2f}" if other else ""
+    return f"| {name} | {words(first)}{then} | {plan.expected_score:.2f} | {trouble} | {hand} |"
 
 
 def main() -> None:

@@ -2,20 +2,31 @@
 
 import math
 import re
+from dataclasses import replace
+from types import SimpleNamespace
 
 import numpy as np
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
+from tests.options import FORECAST, THROW
+from tests.options import option as made
 from ypodrome.core.ground.field import heights
-from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.hole.features import HoleLine, Pin, Tee, Tree
+from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.hole.shapes import holds
-from ypodrome.core.strategy.aim import aim_point
+from ypodrome.core.strategy.aim import At, aim_of, bearing_deg
+from ypodrome.core.strategy.options import How, Role, Way
+from ypodrome.core.strategy.reason import Reason, Why
 from ypodrome.drawing.frame import Frame, hole_frame
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.presenters import overview, sheet
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.presenters.tee_drawing import draw_tee_view
+from ypodrome.wording.throws import aim_words, angle_words, role_words
+from ypodrome.wording.winds import wind_words
 
 WIDTH, HEIGHT = 424.0, 736.0
 
@@ -32,20 +43,11 @@ def option(scene):
     share = np.linspace(0.0, 1.0, 40)
     points = np.stack([x0 + share * (x1 - x0), y0 + share * (y1 - y0)], axis=1)
     z = heights(scene.field, points) + 5.0
-    path = np.column_stack([share * 4.0, points, z, np.zeros(40)]).tolist()
-    rng = np.random.default_rng(2)
-    rests = (np.array([x1, y1]) + rng.normal(size=(300, 2)) * [4.0, 7.0]).tolist()
+    path = np.column_stack([share * 4.0, points, z, np.zeros(40)])
+    rests = np.array([x1, y1]) + np.random.default_rng(2).normal(size=(300, 2)) * [4.0, 7.0]
     heading = math.degrees(math.atan2(y1 - y0, x1 - x0))
-    return {"path": path, "rests": rests, "lie": [x0, y0], "heading_deg": heading, "ends": [x1, y1],
-            "launch_deg": 9.0, "next": None}  # fmt: skip
-
-
-@pytest.fixture(scope="module")
-def shown_option(option):
-    """The throw with what a card says of it."""
-    words = {"role": "other", "aim_point": "straight at the basket", "aim_left_deg": 0.0, "hyzer_deg": 0.0}
-    return {**option, **words, "power_pct": 90, "chances": {"bogey_or_worse": 0.2}, "why": [""],
-            "expected_score": 3.0, "way": None}  # fmt: skip
+    forecast = replace(FORECAST, path=path, rests=rests, landing=(x1, y1))
+    return made(replace(THROW, lie=(x0, y0), heading_deg=heading), forecast)
 
 
 def numbers(d: str) -> list[float]:
@@ -90,7 +92,7 @@ def test_the_landing_ellipse_holds_two_throws_in_three(scene, option):
     frame = hole_frame(scene, WIDTH, HEIGHT)
     shot = draw_shot(option, scene, frame)
     ring = np.array(numbers(shot.ellipse)).reshape(-1, 2)
-    inside = holds(shapely.Polygon(ring), *frame.pixels(np.array(option["rests"])).T)
+    inside = holds(shapely.Polygon(ring), *frame.pixels(option.forecast.rests).T)
     assert inside.mean() == pytest.approx(2 / 3, abs=0.03)
 
 
@@ -103,7 +105,8 @@ def test_side_view_shows_the_height_above_ground(scene, option):
 def test_tee_view_puts_a_straight_aim_on_the_basket(scene, option):
     view = draw_tee_view(option, scene)
     assert view.aim_x == pytest.approx(view.basket_x, abs=0.5)
-    left = draw_tee_view({**option, "heading_deg": option["heading_deg"] + 15}, scene)
+    turned = replace(option.throw, heading_deg=option.throw.heading_deg + 15)
+    left = draw_tee_view(replace(option, throw=turned), scene)
     assert left.aim_x < left.basket_x
 
 
@@ -111,58 +114,93 @@ def test_tee_view_puts_a_straight_aim_on_the_basket(scene, option):
     ("turn", "words"), [(0, "head wind"), (92, "from the right"), (180, "tail wind"), (268, "from the left")]
 )
 def test_wind_words(turn, words):
-    assert sheet.wind_words(turn) == words
+    assert wind_words(turn) == words
 
 
 @pytest.mark.parametrize(
     ("hyzer", "words"), [(0.5, "flat"), (12, "12° hyzer"), (-8, "8° anhyzer")]
 )  # fmt: skip
 def test_angle_words(hyzer, words):
-    assert sheet.angle_words(hyzer) == words
+    assert angle_words(hyzer) == words
 
 
 def test_aim_words_name_the_nearest_landmark(scene):
     pine = next(m for m in scene.landmarks if "pine" in m.name)
     tee = scene.tee.at
     gap = (pine.at[0] - tee[0], pine.at[1] - tee[1])
-    bearing, off = math.degrees(math.atan2(gap[1], gap[0])), math.degrees(3.0 / math.hypot(*gap))
-    assert aim_point(scene, tee, bearing, "metric", 20.0) == "straight at the dead pine"
-    assert aim_point(scene, tee, bearing + off, "metric", 20.0) == "3.0 m left of the dead pine"
-    assert aim_point(scene, tee, bearing + off, "imperial", 20.0) == "10 ft left of the dead pine"
-    assert "up it" in aim_point(scene, tee, bearing, "metric", 3.5)
+    bearing, off = math.degrees(math.atan2(gap[1], gap[0])), math.degrees(1.0 / math.hypot(*gap))
+
+    def words(bearing_deg, units, launch_deg=20.0):
+        return aim_words(replace(aim_of(scene, tee, bearing_deg, launch_deg), left_deg=0.0), units)
+
+    assert words(bearing, "metric") == "straight at the dead pine"
+    assert words(bearing + off, "metric") == "1.0 m left of the dead pine"
+    assert words(bearing + off, "imperial") == "3 ft left of the dead pine"
+    assert "up it" in words(bearing, "metric", 3.5)
+
+
+def open_ground(**features):
+    line = HoleLine(1, ((0, 0), (0, 80)))
+    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, 80)), 3, **features)
+
+
+def test_where_nothing_stands_an_angle_is_told():
+    aim = aim_of(open_ground(), (0.0, 0.0), 90.0 + 20.0)
+    assert aim_words(aim, "metric") == "20° left of the basket"
+    assert aim.offset_m == pytest.approx(80.0 * math.tan(math.radians(20.0)))
+
+
+def test_between_two_trees_the_gap_is_the_mark():
+    trees = tuple(Tree((1,), (x, 40.0)) for x in (-14.0, -8.0, 20.0))
+    into = math.degrees(math.atan2(40.0, -11.0))
+    aim = aim_of(open_ground(trees=trees), (0.0, 0.0), into)
+    assert aim.at == At.GAP
+    assert aim.wide_m == pytest.approx(6.0, abs=0.6)
+    assert aim_words(aim, "metric").startswith("the middle of the")
+    beside = aim_of(open_ground(trees=trees), (0.0, 0.0), into - 3.0)
+    assert aim_words(beside, "metric").startswith("the right half of the")
+
+
+@settings(deadline=None, max_examples=60)
+@given(turn=st.floats(-40.0, 40.0))
+def test_no_mark_is_farther_aside_than_an_eye_judges(scene, turn):
+    heading = bearing_deg(scene.tee.at, scene.pin.at) + turn
+    aim = aim_of(scene, scene.tee.at, heading, 11.0)
+    assert aim.at == At.ANGLE or abs(aim.side_m) <= 9.0
 
 
 @pytest.mark.parametrize(
     ("role", "way", "words"),
     [
-        ("first", "over the beck", "First plan"),
-        ("other", "short of the beck", "Short of the beck"),
-        ("other", None, "Another way"),
+        (Role.FIRST, Way(How.OVER, "the beck", 0.9), "First plan"),
+        (Role.OTHER, Way(How.SHORT_OF, "the beck", 0.9), "Short of the beck"),
+        (Role.OTHER, None, "Another way"),
     ],
 )
-def test_an_option_without_a_part_of_its_own_is_named_for_its_way(shown_option, role, way, words):
-    assert sheet.card({**shown_option, "role": role, "way": way})["role_words"] == words
+def test_an_option_without_a_part_of_its_own_is_named_for_its_way(role, way, words):
+    assert role_words(made(role=role, way=way)) == words
 
 
-def test_the_other_way_of_the_next_throw_is_priced_and_spelled_out_when_close(shown_option):
-    why = ["Carries the beck nearly always; staying short of it costs 0.30 of a throw."]
-    short = {**shown_option, "way": "short of the beck", "expected_score": 3.3}
-    follow = sheet.card({**shown_option, "why": why, "instead": short, "expected_score": 3.0})
-    assert follow["choice"] == why[0].rstrip(".")
+def test_the_other_way_of_the_next_throw_is_priced_and_spelled_out_when_close():
+    told = (Reason(Why.DECIDES, {"chance": 1.0}, (How.OVER, "the beck")),
+            Reason(Why.OTHERWISE, {"cost": 0.3}, (How.SHORT_OF, "")))  # fmt: skip
+    short = made(forecast=replace(FORECAST, expected=3.3))
+    follow = sheet.card(made(reasons=told, instead=short), "metric")
+    assert follow["choice"] == "Carries the beck nearly always; staying short of it costs 0.30 of a throw"
     assert follow["close"]
-    far = sheet.card({**shown_option, "why": why, "instead": short, "expected_score": 2.3})
+    far = sheet.card(made(forecast=replace(FORECAST, expected=2.3), reasons=told, instead=short), "metric")
     assert far["choice"] and not far["close"]
-    assert sheet.card(shown_option)["choice"] == ""
+    assert sheet.card(made(reasons=told), "metric")["choice"] == ""
 
 
 class Hole:
-    def __init__(self, chances):
-        self.chosen = {"score_chances": chances}
+    def __init__(self, outlook):
+        self.kept = SimpleNamespace(in_force=made(forecast=replace(FORECAST, outlook=outlook)))
 
 
 def test_the_round_is_the_sum_of_its_holes():
     """Two holes of par 3, each 2, 3 or 4: by hand."""
-    hole = Hole({"1": 0.0, "2": 0.25, "3": 0.5, "4": 0.25})
+    hole = Hole((0.0, 0.25, 0.5, 0.25))
     rows = overview.round_distribution([hole, hole], par=6)
     assert {r["against_par"]: round(r["chance"], 4) for r in rows} == {
         -2: 0.0625, -1: 0.25, 0: 0.375, 1: 0.25, 2: 0.0625,

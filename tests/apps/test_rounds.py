@@ -88,7 +88,7 @@ def test_winds_and_ground_value_are_shown(client, three):
 def test_a_scratch_player_scores_better_and_is_compared(client, three):
     for hole in three.holes.all():
         answer = client.post(reverse("plan:scratch", args=(three.pk, hole.number)))
-        assert answer.json()["expected"] < hole.chosen["expected_score"]
+        assert answer.json()["expected"] < hole.kept.in_force.forecast.expected
     page = client.get(reverse("plan:overview_of", args=(three.pk,))).content.decode()
     assert "A scratch player gains most on" in page
 
@@ -140,7 +140,7 @@ def test_what_each_part_gained_is_told_when_distances_were_noted(client, three):
 
 
 def test_usual_ground_costs_more_the_farther_it_is(three):
-    rows = three.holes.get(number=1).result["by_distance"]
+    rows = three.holes.get(number=1).kept.plan.by_distance
     distances, throws = zip(*rows, strict=True)
     assert list(distances) == sorted(distances)
     assert throws[0] == pytest.approx(1.0, abs=0.02)

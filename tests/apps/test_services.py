@@ -1,18 +1,26 @@
 """Services: what is stored, what is kept, what is refused."""
 
 import json
+from dataclasses import replace
+from types import SimpleNamespace
 
 import pytest
 from django.core.management import call_command
 
 from tests.conftest import DEMO
+from tests.options import FORECAST, option
+from ypodrome.accounts.services import set_units
 from ypodrome.bag.services import import_bag
+from ypodrome.core.strategy.again import judged
+from ypodrome.core.strategy.options import is_throw
 from ypodrome.course.services import document_of, import_course
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import choosing, services
-from ypodrome.plan.alike import in_force, nearest_alike
-from ypodrome.plan.inputs import is_stale
-from ypodrome.plan.models import PlannedHole
+from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.plan.kept import Choice
+from ypodrome.plan.live import ground_of, situation_of
+from ypodrome.plan.models import GamePlan
+from ypodrome.plan.presenters.sheet import gone_words
 from ypodrome.round import services as rounds
 from ypodrome.standins.weather_station import reading
 
@@ -48,33 +56,32 @@ def test_planning_keeps_the_players_choice_and_marks_what_is_stale(demo_plan):
     services.plan_one(hole)
     assert not is_stale(hole)
     choosing.choose(hole, 2)
-    second = hole.chosen["disc"], hole.chosen["throw"], hole.chosen["line"]
+    second = hole.kept.in_force
     services.set_conditions(hole, {"wind_m_s": 3.0})
     hole.refresh_from_db()
     assert is_stale(hole)
     services.plan_one(hole)
-    kept = hole.chosen["disc"], hole.chosen["throw"], hole.chosen["line"]
-    offered = [(o["disc"], o["throw"], o["line"]) for o in hole.result["options"]]
-    assert kept == (second if second in offered else offered[0])
+    assert is_throw(hole.kept.in_force, second.key, second.throw)
 
 
-def option(power_pct, aim_left_deg, disc="Korriel"):
-    return {"disc": disc, "throw": "RHBH", "line": "straight", "hyzer_deg": 0.0, "launch_deg": 9.0,
-            "power_pct": power_pct, "aim_left_deg": aim_left_deg}  # fmt: skip
+def test_what_is_kept_is_read_back_as_it_was(demo_plan):
+    hole = services.plan_one(demo_plan.holes.get(number=3))
+    again = demo_plan.holes.get(number=3)
+    mine, theirs = hole.kept.plan, again.kept.plan
+    assert [o.standing for o in mine.options][1].reasons == [o.standing for o in theirs.options][1].reasons
+    assert [o.key for o in mine.options] == [o.key for o in theirs.options]
+    assert mine.options[0].forecast.chances == theirs.options[0].forecast.chances
+    assert theirs.worth.lies == pytest.approx(mine.worth.lies, abs=1e-4)
+    assert theirs.options[0].standing.next.throw == mine.options[0].standing.next.throw
 
 
-def test_of_two_throws_of_one_name_the_chosen_one_is_in_force():
-    """The same disc and line at two powers; an aim moved by hand still belongs to its power."""
-    options = [option(100, -13.0), option(95, -20.0), option(100, 2.0)]
-    assert nearest_alike(options, option(95, -20.0)) == 1
-    assert nearest_alike(options, option(95, -12.0)) == 1
-    assert nearest_alike(options, option(100, 3.5)) == 2
-    assert nearest_alike(options, option(100, -13.0, disc="Varrel")) is None
-    lower = option(95, -20.0) | {"launch_deg": 6.0}
-    assert nearest_alike(options, lower) == 1
-    assert in_force(options, lower) is None
-    assert in_force(options, option(95, -12.0)) == 1
-    assert in_force(options, option(93, -12.0)) is None
+def test_what_another_version_kept_is_planned_again_and_no_error(demo_plan):
+    hole = services.plan_one(demo_plan.holes.get(number=1))
+    hole.computed = b"\x00\x01" + bytes(hole.computed)[2:]
+    hole.save()
+    hole = demo_plan.holes.get(number=1)
+    assert hole.kept is None
+    assert stale_reasons(hole) == ["it was planned by an earlier version of the program"]
 
 
 def test_a_hole_on_which_nothing_was_chosen_follows_the_first_plan(demo_plan):
@@ -83,42 +90,91 @@ def test_a_hole_on_which_nothing_was_chosen_follows_the_first_plan(demo_plan):
     services.set_conditions(hole, {"wind_m_s": 7.0, "wind_from_deg": 250.0})
     hole.refresh_from_db()
     services.plan_one(hole)
-    assert hole.chosen == hole.result["options"][0]
+    assert hole.choice is None
+    assert hole.kept.in_force == hole.kept.plan.options[0]
 
 
 def test_an_own_aim_is_kept_and_judged_in_the_new_wind(demo_plan):
     hole = demo_plan.holes.get(number=1)
     services.plan_one(hole)
-    aim = hole.chosen["aim_left_deg"] + 4.0
-    document = choosing.aim(hole, 1, aim, keep=True)
+    left = hole.kept.in_force.aim.left_deg + 4.0
+    own = choosing.aim(hole, 1, left, keep=True)
     services.set_conditions(hole, {"wind_m_s": 6.0, "wind_from_deg": 100.0})
     services.plan_one(hole)
-    assert hole.own_aim
-    assert hole.chosen["aim_left_deg"] == pytest.approx(aim, abs=0.06)
-    assert hole.chosen["disc"] == document["disc"]
-    assert hole.chosen["path"] != document["path"]
-    row = hole.result["options"][hole.chosen["rank"] - 1]
-    assert (row["disc"], row["hyzer_deg"]) == (document["disc"], document["hyzer_deg"])
-    again = choosing.aim(hole, hole.chosen["rank"], aim, keep=False)
-    assert again["expected_score"] == pytest.approx(hole.chosen["expected_score"], abs=1e-6)
+    now = hole.kept.in_force
+    assert hole.kept.own is not None
+    assert now.aim.left_deg == pytest.approx(left, abs=1e-6)
+    assert (now.throw.disc, now.throw.power) == (own.throw.disc, own.throw.power)
+    assert now.forecast.landing != own.forecast.landing
+    assert now.standing.reasons
+    again = choosing.aim(hole, hole.kept.place + 1, left, keep=False)
+    assert again.forecast.expected == pytest.approx(now.forecast.expected, abs=1e-4)
 
 
-def test_an_own_aim_with_a_disc_no_longer_in_the_bag_gives_way_to_the_first_plan(demo_plan):
+def test_a_choice_that_cannot_be_thrown_is_told_and_not_forgotten(demo_plan):
     hole = demo_plan.holes.get(number=1)
     services.plan_one(hole)
-    document = choosing.aim(hole, 1, 2.0, keep=True)
-    demo_plan.owner.discs.filter(name=document["disc"]).delete()
+    own = choosing.aim(hole, 1, 2.0, keep=True)
+    discs = demo_plan.owner.discs.filter(name=own.throw.disc.name)
+    discs.update(name="away")
+    lasting = discs.model.objects.get(owner=demo_plan.owner, name="away")
     services.plan_one(hole)
-    assert not hole.own_aim
-    assert hole.chosen == hole.result["options"][0]
+    assert hole.kept.own is not None, "a disc is known by its lasting id, whatever it is called"
+    lasting.delete()
+    hole = demo_plan.holes.get(number=1)
+    services.plan_one(hole)
+    assert hole.kept.gone
+    assert hole.kept.in_force == hole.kept.plan.options[0]
+    assert own.throw.disc.name in gone_words(hole)
+    assert hole.choice is not None
 
 
-def test_a_chosen_lay_up_stays_a_lay_up_when_its_throw_is_no_longer_offered():
-    first = option(100, 0.0) | {"way": "over the beck"}
-    short = option(70, 5.0, disc="Varrel") | {"way": "short of the beck"}
-    gone = option(75, 5.0, disc="Wharrel") | {"way": "short of the beck"}
-    hole = PlannedHole(result={"options": [option(99, 0.0) | {"way": None}]}, chosen=gone)
-    assert choosing.kept_choice(hole, None, [first, short], (0.0, 0.0)) is short
+def test_a_choice_no_longer_offered_is_judged_anew_and_stays_in_force(demo_plan):
+    """A throw that no plan offers is still the player's, behind the options."""
+    hole = services.plan_one(demo_plan.holes.get(number=1))
+    first = hole.kept.plan.options[0]
+    soft = replace(first.throw, power=0.5, hyzer_deg=20.0)
+    situation, ground = situation_of(hole), ground_of(hole)
+    key = judged(situation, ground, soft).key
+    kept = choosing.settled(situation, ground, hole.kept.plan, Choice(key, soft, first.aim.left_deg))
+    assert kept.place == len(hole.kept.plan.options)
+    assert kept.in_force.throw.power == 0.5
+    assert kept.in_force.standing.reasons
+
+
+def test_moving_a_tree_makes_its_own_hole_stale_and_no_other(demo_plan):
+    one, nine = (services.plan_one(demo_plan.holes.get(number=n)) for n in (1, 9))
+    course = demo_plan.layout.course
+    tree = next(f for f in course.features.all()
+                if f.properties["kind"] == "tree" and f.properties.get("hole") in (1, [1]))  # fmt: skip
+    lon, lat = tree.geometry["coordinates"][:2]
+    tree.geometry = {**tree.geometry, "coordinates": [lon + 2e-5, lat]}
+    tree.save()
+    course.save()
+    assert stale_reasons(demo_plan.holes.get(number=one.number)) == ["the hole was changed at the desk"]
+    assert not is_stale(demo_plan.holes.get(number=nine.number))
+
+
+def test_showing_metres_plans_nothing(demo_plan):
+    services.plan_one(demo_plan.holes.get(number=1))
+    set_units(demo_plan.owner, "metric")
+    assert not is_stale(GamePlan.objects.get(pk=demo_plan.pk).holes.get(number=1))
+
+
+def test_a_bag_read_in_again_keeps_its_discs(demo):
+    """By name: the same disc, with its lasting id and its kept lines; others go, others come."""
+    before = {d.name: d.uuid for d in demo.discs.all()}
+    rows = (DEMO / "bag.csv").read_text().splitlines()
+    import_bag(demo, "\n".join([*rows[:-1], "Newling,5,5,0,1,,,,,,"]).encode())
+    after = {d.name: d.uuid for d in demo.discs.all()}
+    assert "Newling" in after
+    assert len(after) == len(before)
+    assert {n: before[n] for n in after if n in before} == {n: u for n, u in after.items() if n in before}
+
+
+def test_two_discs_of_one_name_are_refused(demo):
+    with pytest.raises(FileProblems, match="2 times"):
+        import_bag(demo, b"name,speed,glide,turn,fade\nA,5,5,0,2\nA,6,5,0,2\n")
 
 
 @pytest.mark.parametrize(
@@ -148,8 +204,8 @@ def throws(*rows):
 
 def test_a_round_is_scored_with_penalties_and_against_the_plan(demo_plan):
     hole = demo_plan.holes.get(number=1)
-    hole.chosen = {"expected_score": 2.75, "disc": "Gantle"}
-    hole.save()
+    first = option(forecast=replace(FORECAST, expected=2.75))
+    hole.kept = SimpleNamespace(in_force=first, plan=SimpleNamespace(by_distance=None))
     played = rounds.current_round(demo_plan)
     log = throws(("Gantle", "RHBH", "out of bounds"), ("Pellow", "RHBH", "as planned"))
     rounds.record_hole(played, hole, log, 1)

@@ -78,12 +78,12 @@ def test_replan_choose_and_aim_answer_with_drawings(demo_plan, client):
     assert "RHFH" not in planned["parts"]["options"]
     assert post("choose", rank=2).status_code == 200
     hole = demo_plan.holes.get(number=1)
-    assert hole.chosen["rank"] == 2
+    assert hole.kept.place == 1
     dragged = post("aim", rank=2, aim_left_deg=3.0).json()
     assert "cloud" in dragged["parts"]["shot"]
-    assert demo_plan.holes.get(number=1).own_aim is False
+    assert demo_plan.holes.get(number=1).kept.own is None
     post("aim", rank=2, aim_left_deg=3.0, keep=True)
-    assert demo_plan.holes.get(number=1).own_aim is True
+    assert demo_plan.holes.get(number=1).kept.own is not None
 
 
 @pytest.mark.parametrize(

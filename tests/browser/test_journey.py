@@ -56,7 +56,7 @@ def turn_the_wind(watched):
 def drag_the_aim(watched):
     page = watched.page
     before = page.locator("#shot .cloud").first.get_attribute("d")
-    aimed_before = plan().holes.get(number=1).chosen["aim_left_deg"]
+    aimed_before = plan().holes.get(number=1).kept.in_force.aim.left_deg
     handle = page.locator(".aim-handle").bounding_box()
     x, y = handle["x"] + handle["width"] / 2, handle["y"] + handle["height"] / 2
     page.mouse.move(x, y)
@@ -68,7 +68,7 @@ def drag_the_aim(watched):
     assert page.locator("#shot .cloud").first.get_attribute("d") != before
     hole = plan().holes.get(number=1)
     assert hole.own_aim
-    assert hole.chosen["aim_left_deg"] > aimed_before + 4
+    assert hole.kept.in_force.aim.left_deg > aimed_before + 4
 
 
 def choose_by_keyboard(watched):
@@ -76,7 +76,7 @@ def choose_by_keyboard(watched):
     page.keyboard.press("3")
     page.get_by_text("Option 3 is in the plan", exact=False).wait_for()
     hole = plan().holes.get(number=1)
-    assert hole.chosen["rank"] == 3
+    assert hole.kept.place == 2
     assert not hole.own_aim
     page.reload()
     watched.planned()

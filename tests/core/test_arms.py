@@ -12,6 +12,7 @@ from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import KINDS, ROLLERS, Thrower, distance_of_m
 from ypodrome.core.thrower.arms import arm_speed_m_s
+from ypodrome.wording.cautions import caution_words
 
 BAG = (
     Disc("putter", 2, 3, 0, 1), Disc("mid", 5, 5, -1, 1), Disc("turner", 9, 6, -4, 1), Disc("driver", 13, 6,
@@ -62,7 +63,8 @@ def test_buying_a_disc_changes_no_arm():
 
 def test_a_stored_arm_out_of_range_keeps_planning_with_a_word():
     plan = plan_hole(Situation(open_hole(80), Thrower(max_distance_m={"backhand": 200.0}), BAG, Air()))
-    assert any("656 ft" in said and "131 ft to 591 ft" in said for said in plan.cautions)
+    said = [caution_words(c, "imperial") for c in plan.cautions]
+    assert any("656 ft" in words and "131 to 591 ft" in words for words in said)
     assert plan.options
 
 
@@ -70,9 +72,9 @@ def test_a_thrower_without_a_roller_is_given_none():
     """Understable discs at full power would stand up and run; with a roller declared one may."""
     thrower = Thrower(rating=775, max_distance_m={"backhand": 70.0})
     for option in plan_hole(Situation(open_hole(110), thrower, BAG, Air())).options:
-        ran = np.hypot(*(option.path[-1, 1:3] - option.path[-2, 1:3]))
+        ran = np.hypot(*(option.forecast.path[-1, 1:3] - option.forecast.path[-2, 1:3]))
         assert ran < ROLLS_M + 1.0
-        assert option.kind not in ROLLERS
+        assert option.throw.kind not in ROLLERS
 
 
 def open_hole(length: float) -> Scene:

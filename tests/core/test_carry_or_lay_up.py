@@ -9,13 +9,18 @@ from shapely.geometry import box
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, HoleLine, Pin, Tee
 from ypodrome.core.hole.scene import Scene, scene_for
-from ypodrome.core.strategy.again import fixed, judged_again
-from ypodrome.core.strategy.choice import choice_sentence, other_way, with_way
+from ypodrome.core.strategy.again import aimed, judged
+from ypodrome.core.strategy.choice import choice_reasons, other_way, way_of
 from ypodrome.core.strategy.crossing import ahead_of, area_name, carried, decision, in_the_way, shares_over
-from ypodrome.core.strategy.plan import plan_hole
+from ypodrome.core.strategy.forecast import decisions
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.options import Role
+from ypodrome.core.strategy.plan import plan_hole, told
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
+from ypodrome.wording.reasons import reason_sentences
+from ypodrome.wording.throws import way_words
 
 TEE = (0.0, 0.0)
 
@@ -39,9 +44,14 @@ def planned(demo_thrower, demo_bag):
 
 
 @pytest.fixture(scope="module")
-def forked(planned):
+def beck(demo_thrower, demo_bag):
     """A par 4 whose beck can be carried with a good throw."""
-    return planned(band(66, 74))
+    return Situation(long_hole(band(66, 74)), demo_thrower, demo_bag, Air())
+
+
+@pytest.fixture(scope="module")
+def forked(beck):
+    return plan_hole(beck)
 
 
 def test_in_the_way_is_what_crosses_the_line_to_the_pin_nearest_first():
@@ -96,65 +106,73 @@ def test_what_has_no_name_is_named_for_what_it_is(area, words):
 def test_both_decisions_are_shown_and_priced(forked):
     first, other = forked.options[0], other_way(forked.options)
     assert other is not None
-    assert {first.way.how, other.way.how} <= {"over", "perhaps over", "short of"}
-    assert first.way.how != other.way.how
-    assert "the beck" in first.why[0]
-    assert f"{abs(other.expected - first.expected):.2f} of a throw" in first.why[0]
-    assert other.next is not None
+    ways = first.standing.way, other.standing.way
+    assert {w.how for w in ways} <= {"over", "perhaps over", "short of"}
+    assert ways[0].how != ways[1].how
+    said = reason_sentences(first.standing.reasons, "metric")[0]
+    assert "the beck" in said
+    assert f"{abs(other.forecast.expected - first.forecast.expected):.2f} of a throw" in said
+    assert other.standing.next is not None
 
 
 def test_the_chance_of_carrying_is_the_share_of_discs_at_rest_beyond(forked):
     for option in forked.options:
-        assert option.over["the beck"] == pytest.approx((option.rests[:, 1] > 74).mean(), abs=0.02)
+        forecast = option.forecast
+        assert forecast.over["the beck"] == pytest.approx((forecast.rests[:, 1] > 74).mean(), abs=0.02)
 
 
 @pytest.mark.parametrize(("near", "far", "carries"), [(40, 44, True), (93, 118, False)])
 def test_a_narrow_beck_in_range_is_carried_and_a_wide_one_at_its_end_is_not(planned, near, far, carries):
     """[common practice]: lay up to what cannot be carried with room to spare."""
     first = planned(band(near, far)).options[0]
-    assert first.decisions["the beck"] is carries
+    assert decisions(first)["the beck"] is carries
 
 
 def test_where_all_decide_alike_nothing_is_said(planned):
     plan = planned()
     assert other_way(plan.options) is None
-    assert all(o.way is None and not o.over for o in plan.options)
+    assert all(o.standing.way is None and not o.forecast.over for o in plan.options)
 
 
 def test_a_second_throw_shows_its_other_way(demo_course, demo_thrower, demo_bag):
     plan = plan_hole(Situation(scene_for(demo_course, 18), demo_thrower, demo_bag, Air()))
-    second = plan.options[0].next
-    assert second.instead is not None
-    assert second.instead.lie == second.lie
-    assert second.expected <= second.instead.expected
-    assert second.decisions["the creek"] is not second.instead.decisions["the creek"]
-    assert second.way is not None
-    assert "the creek" in second.why[0]
+    second = plan.options[0].standing.next
+    instead = second.standing.instead
+    assert instead is not None
+    assert instead.throw.lie == second.throw.lie
+    assert second.forecast.expected <= instead.forecast.expected
+    assert decisions(second)["the creek"] is not decisions(instead)["the creek"]
+    assert second.standing.way is not None
+    assert "the creek" in reason_sentences(second.standing.reasons, "metric")[0]
 
 
-def test_aimed_elsewhere_an_option_says_what_it_carries_now(forked):
+def test_aimed_elsewhere_an_option_says_what_it_carries_now(forked, beck):
     first = forked.options[0]
-    moved = judged_again(forked, fixed(first), first.aim_left_deg + 1.0)
-    assert moved.way is not None
-    assert moved.over["the beck"] == pytest.approx(first.over["the beck"], abs=0.15)
+    moved = judged(beck, GroundValue(beck, forked.worth), aimed(first, first.aim.left_deg + 1.0))
+    assert told([moved, *forked.options[1:]])[0].standing.way is not None
+    assert moved.forecast.over["the beck"] == pytest.approx(first.forecast.over["the beck"], abs=0.15)
 
 
 def test_sentences_say_which_way_and_at_what_price(forked):
-    base = replace(forked.options[0], role="first", expected=3.8, over={"the beck": 0.97}, short_of=())
-    short = replace(base, role="other", expected=3.92, over={"the beck": 0.0}, short_of=("the beck",))
-    same = replace(base, role="safe", expected=3.85)
-    assert choice_sentence(base, base, short) == (
-        "Carries the beck 97 in 100; staying short of it costs 0.12 of a throw."
-    )
-    assert choice_sentence(short, base, short) == (
-        "Stays short of the beck nearly always: that costs 0.12 of a throw."
-    )
-    assert choice_sentence(same, base, short) == ""
-    assert choice_sentence(base, base, None) == ""
-    assert "costs the same" in choice_sentence(base, base, replace(short, expected=3.8))
-    assert str(with_way(replace(short, short_of=()), base, short).way) == "round the beck"
-    luck = replace(base, over={"the beck": 0.6})
-    assert str(with_way(luck, luck, short).way) == "perhaps over the beck"
+    def option(role, expected, over, short_of=()):
+        base = forked.options[0]
+        forecast = replace(base.forecast, expected=expected, over={"the beck": over}, short_of=short_of)
+        return replace(base, forecast=forecast, standing=replace(base.standing, role=role))
+
+    def said(o, first, other):
+        return "".join(reason_sentences(choice_reasons(o, first, other), "metric"))
+
+    base = option(Role.FIRST, 3.8, 0.97)
+    short = option(Role.OTHER, 3.92, 0.0, ("the beck",))
+    same = option(Role.SAFE, 3.85, 0.97)
+    assert said(base, base, short) == "Carries the beck 97 in 100; staying short of it costs 0.12 of a throw."
+    assert said(short, base, short) == "Stays short of the beck nearly always: that costs 0.12 of a throw."
+    assert said(same, base, short) == ""
+    assert said(base, base, None) == ""
+    assert "costs the same" in said(base, base, option(Role.OTHER, 3.8, 0.0, ("the beck",)))
+    assert way_words(way_of(option(Role.OTHER, 3.92, 0.0), base, short)) == "round the beck"
+    luck = option(Role.FIRST, 3.8, 0.6)
+    assert way_words(way_of(luck, luck, short)) == "perhaps over the beck"
 
 
 def ranked_few(costs, decisions, route=None) -> Ranked:

@@ -63,11 +63,11 @@ def test_rollers_mirror_with_the_hand():
 def test_under_a_very_low_ceiling_the_roller_is_planned(all_kinds, demo_bag):
     low = hole(groves=(Grove((1,), box(6, -60, 75, 60), 15.0, 1.2, 0.5, 0.0),))
     first = plan_hole(Situation(low, all_kinds, demo_bag, Air())).options[0]
-    assert first.kind == "backhand_roller"
+    assert first.throw.kind == "backhand_roller"
 
 
 def test_on_open_ground_it_is_not(all_kinds, demo_bag):
-    assert plan_hole(Situation(hole(), all_kinds, demo_bag, Air())).options[0].kind != "backhand_roller"
+    assert plan_hole(Situation(hole(), all_kinds, demo_bag, Air())).options[0].throw.kind != "backhand_roller"
 
 
 def test_overhead_throws_are_left_out_where_the_hole_bans_them(all_kinds, demo_bag):
@@ -84,7 +84,7 @@ def test_a_kept_line_is_offered_under_its_name(demo_thrower, demo_bag):
     combo = int(np.flatnonzero(arsenal.line >= 0)[0])
     assert arsenal.own_line(combo) == "the old faithful"
     assert arsenal.practice_factor(np.array([0, combo])).tolist() == [1.0, PRACTISED]
-    assert any(o.own_line == "the old faithful" for o in plan_hole(situation).options)
+    assert any(o.throw.own_line == "the old faithful" for o in plan_hole(situation).options)
 
 
 def test_a_line_of_a_hand_that_is_off_is_left_out(demo_thrower, demo_bag):

@@ -77,14 +77,17 @@ def table(demo_thrower, demo_bag):
 
 
 def test_a_stronger_wind_costs_more_and_a_head_wind_most(table):
-    costs = {s: np.mean([table.at(t, s).best.expected for t in TURNS_DEG]) for s in SPEEDS_M_S}
+    costs = {s: np.mean([table.at(t, s).best.forecast.expected for t in TURNS_DEG]) for s in SPEEDS_M_S}
     assert costs[SPEEDS_M_S[0]] < costs[SPEEDS_M_S[1]] < costs[SPEEDS_M_S[2]]
-    assert table.at(0, SPEEDS_M_S[2]).best.expected > table.at(180, SPEEDS_M_S[2]).best.expected
+    assert (
+        table.at(0, SPEEDS_M_S[2]).best.forecast.expected
+        > table.at(180, SPEEDS_M_S[2]).best.forecast.expected
+    )
 
 
 def test_into_a_strong_wind_a_more_stable_disc_is_thrown(table):
     """[common practice]: into the wind more stable, with it less."""
-    into, with_it = (table.at(t, SPEEDS_M_S[2]).best.disc for t in (0, 180))
+    into, with_it = (table.at(t, SPEEDS_M_S[2]).best.throw.disc for t in (0, 180))
     assert into.turn + into.fade >= with_it.turn + with_it.fade
 
 
@@ -98,14 +101,14 @@ def test_a_gap_in_a_wall_is_the_window(demo_thrower, demo_bag):
     """Twelve metres between two woods thirty metres out: some 22° of aim, and that wide."""
     walls = tuple(Grove((1,), box(*b), 15.0, 0.0, 0.9, 0.9) for b in ((-40, 28, -6, 32), (6, 28, 40, 32)))
     plan = plan_hole(Situation(hole(groves=walls), demo_thrower, demo_bag, Air()))
-    window = plan.options[0].window
+    window = plan.options[0].forecast.window
     assert 6.0 < window.width_m < 15.0
     assert 26.0 < window.away_m < 50.0
     assert "woods" in window.by
 
 
 def test_open_ground_asks_for_nothing(demo_thrower, demo_bag):
-    window = plan_hole(Situation(hole(), demo_thrower, demo_bag, Air())).options[0].window
+    window = plan_hole(Situation(hole(), demo_thrower, demo_bag, Air())).options[0].forecast.window
     assert window.by == "free"
     assert window.degrees == 24.0
 
@@ -113,13 +116,13 @@ def test_open_ground_asks_for_nothing(demo_thrower, demo_bag):
 def test_out_of_bounds_bounds_the_window(demo_thrower, demo_bag):
     lanes = (Area((1,), box(12, -20, 40, 120), play="ob"), Area((1,), box(-40, -20, -12, 120), play="ob"))
     plan = plan_hole(Situation(hole(areas=lanes), demo_thrower, demo_bag, Air()))
-    assert plan.options[0].window.by == "out of bounds"
-    assert plan.options[0].window.degrees < 24.0
+    assert plan.options[0].forecast.window.by == "out of bounds"
+    assert plan.options[0].forecast.window.degrees < 24.0
 
 
 def test_the_putt_it_leaves_is_told(demo_thrower, demo_bag):
     wind = Wind(5.0, 0.0)
-    leave = plan_hole(Situation(hole(), demo_thrower, demo_bag, Air(wind=wind))).options[0].leaves
+    leave = plan_hole(Situation(hole(), demo_thrower, demo_bag, Air(wind=wind))).options[0].forecast.leaves
     assert leave.wind in ("into", "with", "across")
     assert leave.distance_m < 40.0
 
@@ -127,8 +130,8 @@ def test_the_putt_it_leaves_is_told(demo_thrower, demo_bag):
 def test_a_wall_across_everything_leaves_no_room_but_a_plan(demo_thrower, demo_bag):
     wall = Barrier((1,), LineString([(-60, 40), (60, 40)]), top_m=30.0, name="the great wall")
     plan = plan_hole(Situation(hole(barriers=(wall,)), demo_thrower, demo_bag, Air()))
-    assert plan.options[0].chances["circle1"] < 0.05
-    assert plan.options[0].chances["obstacle"] > 0.7
+    assert plan.options[0].forecast.chances.circle1 < 0.05
+    assert plan.options[0].forecast.chances.obstacle > 0.7
 
 
 @pytest.mark.parametrize(

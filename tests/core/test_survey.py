@@ -160,7 +160,7 @@ def test_unknown_woods_stop_discs_and_unknown_ground_scatters_them(demo_thrower,
 
     known = first()
     unseen = first(unknowns=(Unknown((1,), box(70, -20, 110, 20), "green"),))
-    assert unseen.expected > known.expected
+    assert unseen.forecast.expected > known.forecast.expected
     wooded = scene_for(two_holes(unknowns=(Unknown((1,), box(30, -9, 50, 9), "woods"),)), 1)
     assert len(wooded.field.groves) == 1
 

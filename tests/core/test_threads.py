@@ -55,7 +55,7 @@ scene = scene_for(read_course(read("course.geojson")), 3)
 bag, thrower = read_bag(read("bag.csv")), read_thrower(read("thrower.json"))
 
 def plan(k):
-    return plan_hole(Situation(scene, thrower, bag, Air(wind=Wind(4.0, 36.0 * (k % 5))))).options[0].expected
+    return plan_hole(Situation(scene, thrower, bag, Air(wind=Wind(4.0, 36.0 * (k % 5))))).expected_score
 
 with ThreadPoolExecutor(4) as pool:
     scores = list(pool.map(plan, range(10)))

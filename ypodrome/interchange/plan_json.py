@@ -24,7 +24,7 @@ def plan_document(plan: HolePlan, origin: LonLat, units: str) -> Json:
         "distance_m": round(plan.distance_m, 1),
         "plays_like_m": round(plan.plays_like_m, 1),
         "sign_distance_m": plan.sign_distance_m,
-        "expected_score": round(plan.options[0].forecast.expected, 3),
+        "expected_score": round(plan.expected_score, 3),
         "score_chances": rounded_chances(score_chances(plan.options[0])),
         "options": [
             {"rank": k, **option_document(o, origin, units)} for k, o in enumerate(plan.options, start=1)

@@ -19,6 +19,7 @@ WORDS = {
     "hole": "tee, pin or par is another",
     "posture": "the posture is another",
     "wind": "the wind is another",
+    "wet": "wet or dry has changed",
     "without": "a kind of throw was put off or on",
     "thrower": "the thrower has changed",
     "bag": "the bag has changed",
@@ -35,6 +36,7 @@ def inputs_of(hole: PlannedHole) -> Json:
         "scene": digest(scene_document(situation.scene)),
         "hole": [hole.number, hole.tee, hole.pin, hole.par],
         "posture": plan.posture,
+        "wet": plan.wet,
         "wind": [plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s, plan.temperature_c],
         "without": sorted(plan.without),
         "thrower": digest(repr(replace(situation.thrower, units="metric", name=""))),
@@ -68,5 +70,8 @@ def stale_reasons(hole: PlannedHole) -> list[str]:
     if not hole.computed or not is_stale(hole):
         return []
     now = inputs_of(hole)
-    changed = [words for key, words in WORDS.items() if hole.inputs.get(key) != now[key]]
+    keys = [key for key in WORDS if hole.inputs.get(key) != now[key]]
+    if "hole" in keys and "scene" in keys:
+        keys.remove("scene")  # another tee or pin is other ground
+    changed = [WORDS[key] for key in keys]
     return changed or ["it was planned by an earlier version of the program"]

@@ -149,8 +149,8 @@ def scene_for(
 
 
 def scene_document(scene: Scene) -> list[Any]:
-    """Everything of a scene that a plan of it rests on, as plain values: its places and rules, what stands or
-    lies on the ground considered, and the heights there. Two scenes with one document have one plan."""
+    """The ground of a scene as plain values: its places and rules of play, what stands or lies on the ground
+    considered, and the heights there. Two scenes with one document, par and weather have one plan."""
     ground = shapely.box(*scene.bounds)
 
     def near(feature: Any) -> bool:
@@ -160,7 +160,7 @@ def scene_document(scene: Scene) -> list[Any]:
     things = (scene.landmarks, scene.areas, scene.trees, scene.groves, scene.barriers, scene.mandos,
               scene.unknowns)  # fmt: skip
     return [
-        _plain(scene.line), _plain(scene.tee), _plain(scene.pin), scene.par, scene.wet,
+        _plain(scene.line), _plain(scene.tee), _plain(scene.pin),
         [_plain(z) for z in scene.drop_zones],
         [[_plain(f) for f in kind if near(f)] for kind in things],
         hashlib.sha256(scene.field.height.tobytes()).hexdigest(), bool(scene.spot_heights),

@@ -66,6 +66,11 @@ class HolePlan:
     worth: Worth
     compute_s: float
 
+    @property
+    def expected_score(self) -> float:
+        """Expected score with the first plan."""
+        return self.options[0].forecast.expected
+
 
 def score_chances(option: Option, thrown: int = 0) -> dict[str, float]:
     """Chances of finishing in 1, 2, ... "8+" throws with an option."""
