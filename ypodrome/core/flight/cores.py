@@ -19,9 +19,9 @@ of the processor time it took with 32 and 8, and no longer)."""
 _POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="cores")
 
 
-def on_all_cores(work: Callable[[slice], NDArray[Any]], n: int) -> NDArray[Any]:
-    """What `work` returns for slices of n rows, joined in order."""
-    parts = max(1, min(SHARES_A_CORE * WORKERS, n // SMALLEST_SHARE))
+def on_all_cores(work: Callable[[slice], NDArray[Any]], n: int, least: int = SMALLEST_SHARE) -> NDArray[Any]:
+    """What `work` returns for slices of n rows, at least so many each, joined in order."""
+    parts = max(1, min(SHARES_A_CORE * WORKERS, n // least))
     if parts == 1:
         return work(slice(0, n))
     edges = np.linspace(0, n, parts + 1).astype(int)

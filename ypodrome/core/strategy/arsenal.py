@@ -33,10 +33,6 @@ SHAPES_DEG = (
 """Hyzer and launch angles tried with every disc: anhyzer, flat, hyzers, spike; low to high (chosen
 to span what players throw; power and aim are solved for each)."""
 
-APPROACH_SHAPES_DEG = ((0.0, 12.0), (12.0, 10.0), (12.0, 20.0), (30.0, 24.0))
-"""The fewer shapes used to value a lie on the way (chosen)."""
-
-APPROACH_DISCS = 3
 POWERS = np.array([0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1.0])
 RELEASE_HEIGHT_M = 1.2
 
@@ -188,15 +184,6 @@ def build_arsenal(
     able = np.flatnonzero(most > 0.0)
     return Arsenal(discs, bodies, discs_index[able], kinds[able], mean[able], reach[able], drift[able],
                    most[able], far_m[able], np.array(line, np.int64)[able], lines)  # fmt: skip
-
-
-def approach_discs(discs: tuple[Disc, ...]) -> tuple[Disc, ...]:
-    """A few discs that between them make most approaches: stable and slow first, then longer."""
-    slow = sorted(discs, key=lambda d: (d.speed > 5, -d.fade, d.glide))[: APPROACH_DISCS - 2]
-    rest = [d for d in discs if d not in slow]
-    straight = sorted(rest, key=lambda d: (d.speed > 5, d.fade + abs(d.turn)))[:1]
-    long = sorted((d for d in rest if d not in straight), key=lambda d: abs(d.speed - 9))[:1]
-    return (*slow, *straight, *long)
 
 
 def at_power(mean: NDArray[np.float64], power: NDArray[np.float64]) -> NDArray[np.float64]:

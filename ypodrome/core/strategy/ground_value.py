@@ -1,67 +1,88 @@
 """The value of ground: the outlook from any lie on the hole, solved backward from the pin.
 
-Near the pin the putting model speaks. Farther out a set of sampled lies is valued ring by ring:
-each tries a small choice of approaches at the pin in the real scene, whose ends are valued by the
-rings already done. Between sampled lies the outlook is averaged by nearness on foot.
+Near the pin the putting model speaks. Farther out sampled lies (`mesh`) are valued ring by ring, every throw
+chosen from the whole bag: the repertoire is laid over the hole from each (`screening`), the best few are
+flown, and the winner is valued by fresh draws. Lies far from play or between trees are only looked at, and
+corrected by what playing out their neighbours showed. Between lies the difference from open ground is carried
+over, on foot, and by how hemmed in a place is.
 """
 
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.flight.clear_line import clear_shares
+from ypodrome.core.flight.release import HEADING, X, Y, Z
+from ypodrome.core.flight.simulate import Range
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.hole.shapes import holds
-from ypodrome.core.strategy.cloud import draw_cloud, mean_flights
-from ypodrome.core.strategy.crossing import barring, carried, clearances, room_m
+from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, at_power
+from ypodrome.core.strategy.cloud import draw_cloud
+from ypodrome.core.strategy.mesh import INNER_M, Mesh, mesh
 from ypodrome.core.strategy.neighbours import Neighbours
-from ypodrome.core.strategy.outlook import THROWS, after, expected
+from ypodrome.core.strategy.outlook import THROWS, after, expected, later
+from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M
+from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import Solved, joined, solve
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
+from ypodrome.core.strategy.way_out import hemmed_in
 
-PUTT_LIMIT_M = 28.0
-"""Beyond this nobody putts (chosen: under 6 % go in even for the best)."""
+FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 15)], float))
+NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
+"""Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
-INNER_M = 14.0
-"""Sampled lies start here; nearer than this everybody putts (chosen)."""
+LOOKED, LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M, FRESH = 6, 6, 2, 16, 4.0, 32
+"""The race at a lie: throws drawn and their draws, leaders and theirs, aims tried beside the winner's, and
+draws that value it (chosen: .02 of a throw from a thorough search; a bigger one gained .004)."""
 
-MOST_LIES = 130
-LEAST_SPACING_M = 7.0
-RING_M = 14.0
-TRIED, ROUNDS = 3, 1
-DRAWS, JUDGED = 12, 32
-"""Size of the sample, and draws by which an approach is chosen and judged (chosen: the expected score from
-the tee moved by 0.02 throws at twice it, and lies within 0.03 of what playing it out gives)."""
+STAYING = 0.01
+"""Throws by which an aim beside must be better to be taken (chosen: what draws leave in doubt)."""
 
-NEIGHBOURS = 4
+TRUST, HOPES = 6, 4
+"""Draws that screening is trusted like, and the best of a screening that are averaged (chosen)."""
+
+NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
+"""Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
+playing out shows where nothing is learnt yet (chosen)."""
+
+HEM_M = 12.0
+"""Metres beside that being hemmed in altogether counts for (chosen)."""
+
+BLOCKED, BELIEF = (0.6, 0.6), 4.0
+"""Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
+that is believed like (chosen: a pitch-out each)."""
+
+ROLLING_M = 0.5
+"""Relief of a hole from which releases are mended for slope (chosen)."""
+
 DISTANCES_M = (1.0, 3.0, 5.0, 7.5, 10.0, 13.0, 16.0, 20.0, 25.0, 30.0, 40.0, 50.0, 65.0, 80.0, 100.0, 130.0)
 AROUND = 32
 """Distances at which, and the number of places around the basket from which, usual ground is valued."""
-LEAST_LAY_UP_M, LAY_UP_REACH = 20.0, 0.8
-"""A lay-up is at least so long, and at most this share of the longest approach (chosen: thrown easily)."""
+
+OUT_OF_REACH = 8.0
 HOLED_NOW = np.eye(THROWS)[0]
+Points = NDArray[np.float64]
 
 
 @dataclass(frozen=True)
 class Worth:
-    """What is kept of the value of a hole's ground: sampled lies [n, 2] and their outlooks [n, THROWS]."""
+    """What is kept of the value of a hole's ground: sampled lies [n, 2] and their outlooks [n, THROWS], open
+    ground by distance [m, THROWS], and what being hemmed in costs [2]."""
 
     lies: NDArray[np.float64]
     outlooks: NDArray[np.float64]
+    open: NDArray[np.float64]
+    blocked: NDArray[np.float64]
 
 
 class GroundValue:
-    """Outlooks of lies on one scene for one thrower in one air.
-
-    `lies` [n, 2] are the sampled lies, `outlooks` [n, THROWS] what they are worth, `combos` [n] and
-    `targets` [n, 2] the approach of the approach arsenal that is best from each, and where it is meant
-    to end.
-    """
+    """Outlooks of lies on one scene for one thrower in one air. `lies` [n, 2] are the sampled lies,
+    `outlooks` [n, THROWS] what they are worth."""
 
     def __init__(self, situation: Situation, worth: Worth | None = None) -> None:
         """Value the ground of a situation, or take up what was kept of doing so."""
@@ -70,29 +91,37 @@ class GroundValue:
         self.pin = np.array(scene.pin.at)
         self._putting = situation.thrower.putting
         self.pin_z = float(heights(scene.field, self.pin[None])[0]) + scene.pin.raised_m
-        self.lies = np.zeros((0, 2))
-        self.outlooks = np.zeros((0, THROWS))
-        self.combos = np.zeros(0, np.int64)
-        self.targets = np.zeros((0, 2))
+        self._map: NDArray[np.float64] | None = None
+        self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if worth is None:
-            self._solve_rings()
+            self._open, self._blocked = situation.repertoire.open, np.array(BLOCKED)
+            places = mesh(scene, self.in_bounds)
+            self._lay_out(places.lies)
+            self.lies, self.outlooks = np.zeros((0, 2)), np.zeros((0, THROWS))
+            self._solve_rings(places)
         else:
-            self._take_up(worth)
+            self._open, self._blocked = worth.open, worth.blocked
+            self._lay_out(worth.lies)
+            self.lies, self.outlooks = worth.lies, worth.outlooks
+            self._nearest = self._neighbours.let_in(len(worth.lies))
+
+    def _lay_out(self, lies: Points) -> None:
+        scene = self.situation.scene
+        self._neighbours = Neighbours(scene, lies, NEAR)
+        self._cells = self._neighbours.centres
+        self._hem = hemmed_in(scene.field, self._cells, self.pin)
 
     def kept(self) -> Worth:
         """What any process needs to judge a lie, a putt or an own throw without valuing the ground again."""
-        return Worth(self.lies, self.outlooks)
+        return Worth(self.lies, self.outlooks, self._open, self._blocked)
 
-    def _take_up(self, worth: Worth) -> None:
-        self.lies, self.outlooks = worth.lies, worth.outlooks
-        self._neighbours = Neighbours(self.situation.scene, self.lies, NEIGHBOURS)
-        self._nearest = self._neighbours.let_in(len(self.lies))
+    # ---- what a lie is worth
 
-    def outlook(self, lies: NDArray[np.float64]) -> NDArray[np.float64]:
+    def outlook(self, lies: Points) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] from lies [n, 2], the better of putting and approaching."""
         distance = np.hypot(*(lies - self.pin).T)
         result = np.zeros((len(lies), THROWS))
-        near = distance < PUTT_LIMIT_M
+        near = distance < THROWN_M
         result[near] = self.putt(lies[near], distance[near])
         far = distance >= INNER_M
         if far.any():
@@ -103,7 +132,7 @@ class GroundValue:
             result[far] = here
         return result
 
-    def throws(self, lies: NDArray[np.float64]) -> NDArray[np.float64]:
+    def throws(self, lies: Points) -> NDArray[np.float64]:
         """Expected throws to hole out [n] from lies [n, 2]."""
         return expected(self.outlook(lies))
 
@@ -111,11 +140,11 @@ class GroundValue:
         """Expected throws from usual ground at growing distances from the basket: rows of distance [m]
         and throws, the middle of the places in bounds around the basket no farther off than the tee."""
         rows = []
-        farthest = max(self.situation.scene.distance_m, RING_M)
+        farthest = max(self.situation.scene.distance_m, INNER_M)
         for d in (*(x for x in DISTANCES_M if x < farthest), farthest):
             angles = np.linspace(0.0, 2.0 * np.pi, AROUND, endpoint=False)
             places = self.pin + d * np.stack([np.cos(angles), np.sin(angles)], axis=1)
-            inside = self._in_bounds(places)
+            inside = self.in_bounds(places)
             if inside.any():
                 rows.append((d, float(np.median(self.throws(places[inside])))))
         return tuple(rows)
@@ -131,11 +160,14 @@ class GroundValue:
             value[lost] = (1.0 - share) * value[lost] + share * again
         return value
 
-    def approach_costs(self, lie: NDArray[np.float64], targets: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Expected throws to hole out [n] with an approach from a lie meant for each target [n, 2]."""
-        return self._best_approach(np.repeat(lie[None], len(targets), axis=0), targets)[1]
+    def approach_costs(self, lie: Points, targets: Points) -> NDArray[np.float64]:
+        """Expected throws to hole out [n] with an approach from a lie meant for each target [n, 2], as
+        screening sees it."""
+        lies = np.repeat(lie[None], len(targets), axis=0)
+        costs = self._screened(lies, targets, NARROW_FAN_RAD, 1)[:, 0, 2]
+        return 1.0 + np.where(np.isfinite(costs), costs, OUT_OF_REACH)
 
-    def putt(self, lies: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
+    def putt(self, lies: Points, distance: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] of putting from lies [n, 2] at these distances [n, m]: slope, wind and
         branches in the way have their say."""
         field = self.situation.scene.field
@@ -144,146 +176,238 @@ class GroundValue:
         along, across = self._wind_on(lies, distance)
         return self._putting.throws_left(distance, rise, THROWS, clear, along, across)
 
-    def _wind_on(
-        self, lies: NDArray[np.float64], distance: NDArray[np.float64]
-    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        """Wind along putts from lies [n, 2], positive from behind, and across them [m/s]."""
-        wind = np.array(self.situation.air.wind_vector())
-        way = (self.pin - lies) / np.maximum(distance, 1e-9)[:, None]
-        return way @ wind, way[:, 0] * wind[1] - way[:, 1] * wind[0]
-
-    def _approach(self, lies: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
-        if not len(self.lies):
-            return self._guess(distance)
-        index = self._nearest[self._neighbours.cell(lies)]
-        gap = np.hypot(*(self.lies[index] - lies[:, None]).transpose(2, 0, 1))
-        weight = 1.0 / (gap + 1.0) ** 2
-        weight /= weight.sum(axis=1, keepdims=True)
-        return np.einsum("nk,nkt->nt", weight, self.outlooks[index])
-
-    def _guess(self, distance: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Before any lie is valued: an approach, then one putt or two (chosen)."""
-        return np.tile(np.array([0.0, 0.45, 0.55] + [0.0] * (THROWS - 3)), (len(distance), 1))
-
-    def _solve_rings(self) -> None:
-        lies = self._sample()
-        distance = np.hypot(*(lies - self.pin).T)
-        order = np.argsort(distance)
-        lies, distance = lies[order], distance[order]
-        self._neighbours = Neighbours(self.situation.scene, lies, NEIGHBOURS)
-        ring = ((distance - INNER_M) // RING_M).astype(int)
-        luck = np.unique(np.round(distance, 3), return_inverse=True)[1]
-        for r in np.unique(ring):
-            here = lies[ring == r]
-            values, combos, targets = self._value(here, luck[ring == r])
-            self.lies = np.concatenate([self.lies, here])
-            self.outlooks = np.concatenate([self.outlooks, values])
-            self.combos = np.concatenate([self.combos, combos])
-            self.targets = np.concatenate([self.targets, targets])
-            self._nearest = self._neighbours.let_in(len(self.lies))
-
-    def _sample(self) -> NDArray[np.float64]:
-        """Lies on a triangular grid over the hole, in bounds, outside the putting area.
-
-        The grid lies even-sided about the line from tee to pin, so that a mirrored hole has mirrored
-        lies.
-        """
-        scene = self.situation.scene
-        west, south, east, north = scene.bounds
-        spacing = max(LEAST_SPACING_M, math.sqrt((east - west) * (north - south) / MOST_LIES))
-        tee = np.array(scene.tee.at)
-        forward = (self.pin - tee) / max(scene.distance_m, 1.0)
-        count = math.ceil(math.hypot(east - west, north - south) / spacing)
-        i, j = np.meshgrid(np.arange(-count, 2 * count), np.arange(-count, count + 1))
-        along = (i.ravel() * spacing * math.sqrt(3) / 2)[:, None]
-        left = ((j + 0.5 * (i % 2)).ravel() * spacing)[:, None]
-        lies = tee + along * forward + left * np.array([-forward[1], forward[0]])
-        keep = self._in_bounds(lies)
-        keep &= np.hypot(*(lies - self.pin).T) >= INNER_M
-        return lies[keep]
-
-    def _in_bounds(self, places: NDArray[np.float64]) -> NDArray[np.bool_]:
+    def in_bounds(self, places: Points) -> NDArray[np.bool_]:
         """Whether places [n, 2] are in bounds and on the ground considered."""
         scene = self.situation.scene
         west, south, east, north = scene.bounds
         within = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
         return within & ~holds(scene.out_of_bounds, *places.T)
 
-    def _value(
-        self, lies: NDArray[np.float64], luck: NDArray[np.int64]
-    ) -> tuple[NDArray[np.float64], NDArray[np.int64], NDArray[np.float64]]:
-        """Outlooks of a ring of lies, and the approach that is best from each: combination, target. Where
-        something must be carried, laying up is tried too. The chosen throws are judged by other draws than
-        they were chosen by, since the best of several by the same draws looks better than it is, and with a
-        luck of each lie's own, so that neighbours even out each other's errors."""
-        arsenal = self.situation.approach_arsenal
-        targets = self._targets(lies, arsenal.farthest_m())
-        chosen, costs = self._best_approach(lies, targets)
-        rows, spots = self._lay_ups(lies, costs)
-        if len(rows):
-            short, dear = self._best_approach(lies[rows], spots)
-            better = np.flatnonzero(dear < costs[rows])
-            order = np.arange(len(lies))
-            order[rows[better]] = len(lies) + better
-            chosen = joined([chosen, short]).take(order)
-            targets[rows[better]] = spots[better]
-        cloud = draw_cloud(self.situation, arsenal, chosen, JUDGED, self.situation.seed + 1, luck)
-        outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), JUDGED, THROWS).mean(axis=1)
-        return outlooks, chosen.combo, targets
+    def _wind_on(
+        self, lies: Points, distance: NDArray[np.float64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Wind along putts from lies [n, 2], positive from behind, and across them [m/s]."""
+        wind = np.array(self.situation.air.wind_vector())
+        way = (self.pin - lies) / np.maximum(distance, 1e-9)[:, None]
+        return way @ wind, way[:, 0] * wind[1] - way[:, 1] * wind[0]
 
-    def _best_approach(
-        self, lies: NDArray[np.float64], targets: NDArray[np.float64]
-    ) -> tuple[Solved, NDArray[np.float64]]:
-        """The best of a few throws from each of the lies to its target [n, 2], and its cost [n]."""
-        arsenal = self.situation.approach_arsenal
-        m = len(arsenal.disc)
-        n = len(lies)
-        solved = solve(
-            arsenal, np.tile(np.arange(m), n), np.repeat(lies, m, axis=0),
-            np.repeat(targets, m, axis=0), self.situation.scene.bare_field, self.situation.air, ROUNDS,
-        )  # fmt: skip
-        tried = solved.take(self._promising(solved, n, m))
-        cloud = draw_cloud(self.situation, arsenal, tried, DRAWS, self.situation.seed)
-        costs = expected(self.of_cloud(cloud.outcome).reshape(n, TRIED, DRAWS, THROWS).mean(axis=2))
-        best = costs.argmin(axis=1)
-        return tried.take(np.arange(n) * TRIED + best), costs.min(axis=1)
+    # ---- between lies
 
-    def _lay_ups(
-        self, lies: NDArray[np.float64], worth: NDArray[np.float64]
-    ) -> tuple[NDArray[np.int64], NDArray[np.float64]]:
-        """Rows of lies [n, 2] from which laying up could cost less than they are worth [n], and the
-        best-valued lie to lay up to from each [k, 2]: in reach, on the same side of all that bars the way
-        to the pin, and clear of it. Only longer holes are played so."""
-        scene = self.situation.scene
-        areas = barring(scene) if scene.par > 3 else ()
-        if not areas or not len(self.lies):
-            return np.zeros(0, np.int64), np.zeros((0, 2))
-        away = np.hypot(*(self.lies - lies[:, None]).transpose(2, 0, 1))
-        here, there = carried(areas, scene.pin.at, lies), carried(areas, scene.pin.at, self.lies)
-        fit = (here[:, None] == there).all(axis=2) & here.any(axis=1, keepdims=True)
-        fit &= (away > LEAST_LAY_UP_M) & (away < LAY_UP_REACH * self.situation.approach_arsenal.farthest_m())
-        fit &= clearances(areas, self.lies) > room_m(self.situation.aim_deg, away)
-        cost = np.where(fit, 1.0 + expected(self.outlooks), np.inf)
-        rows = np.flatnonzero(cost.min(axis=1) < worth)
-        return rows, self.lies[cost[rows].argmin(axis=1)]
+    def _open_at(self, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Outlooks [n, THROWS] from open ground at distances [n]."""
+        t = np.clip(away_m / STEP_M, 0.0, len(self._open) - 1.001)
+        k = t.astype(int)
+        share = (t - k)[:, None]
+        return np.asarray((1.0 - share) * self._open[k] + share * self._open[k + 1])
 
-    def _targets(self, lies: NDArray[np.float64], reach_m: float) -> NDArray[np.float64]:
-        """The pin, or the best-valued ground within reach and nearer the pin when it is too far."""
-        targets = np.repeat(self.pin[None], len(lies), axis=0)
-        gap = np.hypot(*(lies - self.pin).T)
-        for i in np.flatnonzero(gap > 0.95 * reach_m):
-            if not len(self.lies):
-                targets[i] = lies[i] + (self.pin - lies[i]) * 0.85 * reach_m / gap[i]
-                continue
-            away = np.hypot(*(self.lies - lies[i]).T)
-            cost = expected(self.outlooks) + np.where(away < 0.9 * reach_m, 0.0, 50.0 + away)
-            targets[i] = self.lies[cost.argmin()]
-        return targets
+    def _like(self, throws: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Outlooks [n, THROWS] of the open ground that costs as many throws [n]."""
+        every = np.maximum.accumulate(expected(self._open)) + 1e-9 * np.arange(len(self._open))
+        return self._open_at(np.interp(throws, every, STEP_M * np.arange(len(every))))
 
-    def _promising(self, solved: Solved, n: int, m: int) -> NDArray[np.int64]:
-        """For each lie the TRIED throws whose mean flight ends nearest and touches least."""
-        out = mean_flights(self.situation, self.situation.approach_arsenal, solved)
-        stopped = 1.0 - np.exp(-out.exposure) * (1.0 - out.air_hit)
-        cost = (solved.miss_m + 40.0 * stopped).reshape(n, m)
-        best = np.argsort(cost, axis=1, kind="stable")[:, :TRIED]
-        return (best + np.arange(n)[:, None] * m).ravel()
+    def _hem_at(self, lies: Points) -> NDArray[np.float64]:
+        """How hemmed in places are [n, 2], by the cells they are in."""
+        return self._hem[self._neighbours.cell(lies)]
+
+    def _mix(self, lies: Points, index: NDArray[np.int64]) -> NDArray[np.float64]:
+        """Share of each sampled lie's word [n, k] in a place's: by nearness, and by being as hemmed in."""
+        gap = np.hypot(*(self.lies[index] - lies[:, None]).transpose(2, 0, 1))
+        gap = gap + HEM_M * np.abs(self._hem_at(self.lies)[index] - self._hem_at(lies)[:, None]).sum(axis=2)
+        weight = 1.0 / (gap + 1.0) ** 2
+        return np.asarray(weight / weight.sum(axis=1, keepdims=True))
+
+    def _beyond(self) -> NDArray[np.float64]:
+        """What the sampled lies' outlooks are beyond those of open ground [n, THROWS]."""
+        return self.outlooks - self._open_at(np.hypot(*(self.lies - self.pin).T))
+
+    def _hemmed(
+        self, lies: Points, index: NDArray[np.int64], mix: NDArray[np.float64]
+    ) -> NDArray[np.float64]:
+        """Throws [n] that a place costs more than those who speak for it because it is more hemmed in."""
+        theirs = np.einsum("nk,nkc->nc", mix, self._hem_at(self.lies)[index])
+        return np.asarray((self._hem_at(lies) - theirs) @ self._blocked)
+
+    def _approach(self, lies: Points, distance: NDArray[np.float64]) -> NDArray[np.float64]:
+        ground = self._open_at(distance)
+        if not len(self.lies):
+            return ground
+        index = self._nearest[self._neighbours.cell(lies)]
+        mix = self._mix(lies, index)
+        mixed = np.maximum(ground + np.einsum("nk,nkt->nt", mix, self._beyond()[index]), 0.0)
+        return later(mixed / mixed.sum(axis=1, keepdims=True), self._hemmed(lies, index, mix))
+
+    def _worth_map(self) -> NDArray[np.float64]:
+        """Expected throws by cell [rows, columns], out of bounds below zero, kept up ring by ring."""
+        if self._map is None:
+            away = np.hypot(*(self._cells - self.pin).T)
+            near = away < THROWN_M
+            self._cell_open = expected(self._open_at(away))
+            self._cell_putts = np.full(len(away), np.inf)
+            self._cell_putts[near] = expected(self.putt(self._cells[near], away[near]))
+            self._cell_inner = away < INNER_M
+            out = holds(self.situation.scene.out_of_bounds, *self._cells.T)
+            self._cell_sign = np.where(out, -1.0, 1.0)
+            self._map = self._cell_sign * np.minimum(self._cell_open, self._cell_putts)
+            self._told = np.full((len(away), 1), -1)
+        if len(self.lies):
+            now = self._nearest
+            changed = self._told.shape != now.shape or (self._told != now).any(axis=1)
+            rows = np.flatnonzero(np.broadcast_to(changed, len(now)))
+            mix = self._mix(self._cells[rows], now[rows])
+            beyond = expected(self._beyond())[now[rows]]
+            thrown = self._cell_open[rows] + (mix * beyond).sum(axis=1)
+            thrown += self._hemmed(self._cells[rows], now[rows], mix)
+            thrown[self._cell_inner[rows]] = np.inf
+            self._map[rows] = self._cell_sign[rows] * np.minimum(thrown, self._cell_putts[rows])
+            self._told = now.copy()
+        return self._map.reshape(self._neighbours.shape)
+
+    # ---- ring by ring
+
+    def _solve_rings(self, places: Mesh) -> None:
+        for r in np.unique(places.ring):
+            ready = []
+            for played in (True, False):
+                rows = np.flatnonzero((places.ring == r) & (places.played == played))
+                if len(rows):
+                    value = self._played if played else self._looked_at
+                    ready.append((places.lies[rows], value(places.lies[rows], places.luck[rows])))
+            self.lies = np.concatenate([self.lies, *(lies for lies, _ in ready)])
+            self.outlooks = np.concatenate([self.outlooks, *(outlooks for _, outlooks in ready)])
+            self._nearest = self._neighbours.let_in(len(self.lies))
+
+    def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
+        """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won
+        by, with a luck of each lie's own, and noise is evened out among lies that gained alike."""
+        found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
+        hope = _hope(found)
+        chosen = self._race(lies, found)
+        s = self.situation
+        cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
+        outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)
+        gain = expected(outlooks) - hope
+        self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
+        return later(outlooks, self._evened(lies, gain) - gain)
+
+    def _looked_at(self, lies: Points, _luck: NDArray[np.int64]) -> NDArray[np.float64]:
+        """Outlooks of lies that are only screened, corrected by what playing out others showed."""
+        hope = _hope(self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, HOPES, haste=2))
+        learnt = np.full(len(lies), USUAL_GAIN)
+        if len(self._known):
+            learnt = np.median(self._gained[self._alike(lies)], axis=1)
+        return self._like(hope + learnt)
+
+    def _evened(self, lies: Points, gain: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Gains [n] of lies evened out with those of the nearest few that differ by no more than luck."""
+        near = self._gained[self._alike(lies)]
+        alike = np.abs(near - gain[:, None]) < LUCK
+        return np.asarray((gain + (near * alike).sum(axis=1)) / (1 + alike.sum(axis=1)))
+
+    def _alike(self, lies: Points) -> NDArray[np.int64]:
+        """The nearest few of the lies played out, those as hemmed in first."""
+        gap = np.hypot(*(lies[:, None] - self._known).transpose(2, 0, 1))
+        hem = np.abs(self._hem_at(lies)[:, None] - self._hem_at(self._known)).sum(axis=2)
+        return np.argsort(gap + HEM_M * hem, axis=1)[:, :LEARN_FROM]
+
+    def _screened(
+        self, lies: Points, targets: Points, fan: NDArray[np.float64], most: int, haste: int = 1
+    ) -> Found:
+        """The most hopeful throws from lies [n, 2]; see `screening.screened`."""
+        s = self.situation
+        flown = s.repertoire.flown(s.air)
+        west, south = s.scene.bounds[:2]
+        laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west, south,
+                    math.radians(s.aim_deg))  # fmt: skip
+        toward = np.where(np.isnan(targets), self.pin, targets) - lies
+        bearing = np.arctan2(toward[:, 1], toward[:, 0])
+        lies = np.ascontiguousarray(lies)
+        return screened(laid, s.scene.field, lies, heights(s.scene.field, lies), bearing, targets,
+                        self._out_of_bounds_throws(lies), most, haste)  # fmt: skip
+
+    def _out_of_bounds_throws(self, lies: Points) -> NDArray[np.float64]:
+        """Expected throws [n] after going out of bounds from lies where the rule sends everybody to one place,
+        the penalty counted; -1 where the disc is played from where it went out."""
+        line, zone = self.situation.scene.line, self.situation.scene.drop_zone("ob")
+        if line.ob_play == "drop_zone" and zone is not None:
+            return np.full(len(lies), 1.0 + float(self.throws(np.array([zone]))[0]))
+        if line.ob_play in ("previous_lie", "drop_zone"):
+            return 1.0 + self.throws(lies)
+        return np.full(len(lies), -1.0)
+
+    def _race(self, lies: Points, found: Found) -> Solved:
+        """The best throw from each lie [n] of those screened [n, most, 3]."""
+        n, most = found.shape[:2]
+        entry = found[..., 0].ravel().astype(int)
+        rows = np.flatnonzero(entry >= 0)
+        owner, hope = np.repeat(np.arange(n), most)[rows], 1.0 + found[..., 2].ravel()[rows]
+        solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows])
+        seed = self.situation.seed
+        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
+        keep = _best_of(owner, cost, n, LED)
+        solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
+        more = self._cost(solved, LED_DRAWS, seed + 2)
+        cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
+        keep = _best_of(owner, cost, n, 1)
+        return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
+
+    def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points) -> Solved:
+        """The throws, or as they are aimed a little to either side where that is better."""
+        tried, costs = [solved], [cost - STAYING]
+        for side in (-ASIDE_M, ASIDE_M):
+            release = solved.release.copy()
+            release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
+            tried.append(replace(solved, release=release))
+            costs.append(self._cost(tried[-1], LED_DRAWS, self.situation.seed + 2))
+        return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
+
+    def _cost(self, solved: Solved, draws: int, seed: int) -> NDArray[np.float64]:
+        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
+        return expected(self.of_cloud(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
+
+    def _meant(
+        self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64]
+    ) -> tuple[Solved, Points]:
+        """Entries thrown from lies [k, 2] at these aims, mended by one flight over the real bare ground so that
+        they end where they would on the level; and where that is."""
+        s = self.situation
+        r, a = s.repertoire, s.arsenal
+        ends = r.flown(s.air).ends
+        sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
+        x, y = ends[sector, entry].T
+        want, toward = np.hypot(x, y), aim + np.arctan2(y, x)
+        spots = start + want[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
+        combo, power, bend = r.combo[entry], r.power[entry], aim - toward
+        base = heights(s.scene.field, start)
+        if len(ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
+            release = self._released(combo, power, start, base, aim)
+            out = Range(s.air, s.scene.bare_field).fly(a.bodies, a.disc[combo], release)
+            dx, dy = out.rest_x_m - start[:, 0], out.rest_y_m - start[:, 1]
+            slope = metres_a_power(a, combo, power, want)
+            power = np.clip(power + 0.9 * (want - np.hypot(dx, dy)) / slope, LEAST_POWER, a.most[combo])
+            missed = np.arctan2(dy, dx) - toward
+            bend = bend - np.arctan2(np.sin(missed), np.cos(missed))
+        release = self._released(combo, power, start, base, toward + bend)
+        return Solved(combo, release, power, np.zeros(len(power)), bend), spots
+
+    def _released(
+        self, combo: NDArray[np.int64], power: NDArray[np.float64], start: Points, base: NDArray[np.float64],
+        aim: NDArray[np.float64],
+    ) -> NDArray[np.float64]:  # fmt: skip
+        release = at_power(self.situation.arsenal.mean[combo], power)
+        release[:, X], release[:, Y], release[:, Z] = start[:, 0], start[:, 1], base + RELEASE_HEIGHT_M
+        release[:, HEADING] = aim
+        return release
+
+
+def _hope(found: Found) -> NDArray[np.float64]:
+    """Expected throws [n] as the best few of a screening see them: the best of many looks too good."""
+    few = found[:, :HOPES, 2]
+    few = np.where(np.isfinite(few), few, few[:, :1])
+    return 1.0 + np.minimum(few, OUT_OF_REACH).mean(axis=1)
+
+
+def _best_of(owner: NDArray[np.int64], cost: NDArray[np.float64], n: int, most: int) -> NDArray[np.int64]:
+    """Rows of the `most` least costly of every owner [n], owners in order, best first."""
+    order = np.lexsort((cost, owner))
+    first = np.searchsorted(owner[order], np.arange(n))
+    return np.asarray(order[np.arange(len(order)) - first[owner[order]] < most])

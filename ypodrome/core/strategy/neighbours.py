@@ -37,17 +37,18 @@ STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
 
 
 class Neighbours:
-    """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait."""
+    """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait. `centres`
+    [cells, 2] and `shape` are those of the cells."""
 
     def __init__(self, scene: Scene, lies: NDArray[np.float64], most: int) -> None:
         west, south, east, north = scene.bounds
         self._origin = np.array([west, south])
-        self._shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
-        centres = self._centres()
+        self.shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
+        self.centres = centres = self._centres()
         blocked = _blocked(scene, centres)
         free = np.flatnonzero(~blocked)
         sources = free[cKDTree(centres[free]).query(lies)[1]]
-        on_foot = dijkstra(_graph(blocked, self._shape), indices=sources, limit=FARTHEST_M).T
+        on_foot = dijkstra(_graph(blocked, self.shape), indices=sources, limit=FARTHEST_M).T
         self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
         self._most, self._let_in = most, 0
         self._near = np.empty((len(centres), 0), np.int64)
@@ -56,7 +57,7 @@ class Neighbours:
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
         j, i = ((points - self._origin) / SIDE_M).astype(int).T
-        rows, columns = self._shape
+        rows, columns = self.shape
         return np.clip(i, 0, rows - 1) * columns + np.clip(j, 0, columns - 1)
 
     def let_in(self, count: int) -> NDArray[np.int64]:
@@ -73,7 +74,7 @@ class Neighbours:
         return np.where(alike, self._near, self._near[:, :1])
 
     def _centres(self) -> NDArray[np.float64]:
-        rows, columns = self._shape
+        rows, columns = self.shape
         i, j = np.divmod(np.arange(rows * columns), columns)
         return self._origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
 

@@ -30,3 +30,15 @@ def after(outlook: NDArray[np.float64], throws: NDArray[np.int64]) -> NDArray[np
         shifted[rows, count:] = outlook[rows, :-count]
         shifted[rows, -1] += outlook[rows, -count:].sum(axis=1)
     return shifted
+
+
+def later(outlook: NDArray[np.float64], throws: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Outlooks [n, THROWS] that take so much of a throw [n] more, or less: mixed with what they are a throw
+    later or sooner, as far as that goes."""
+    more = after(outlook, np.ones(len(outlook), np.int64))
+    less = np.zeros_like(outlook)
+    less[:, :-1] = outlook[:, 1:]
+    less[:, 0] += outlook[:, 0]
+    sooner = np.clip(-throws / np.maximum(1.0 - outlook[:, 0], 1e-9), 0.0, 1.0)[:, None]
+    later_share = np.clip(throws, 0.0, 1.0)[:, None]
+    return np.asarray((1.0 - later_share - sooner) * outlook + later_share * more + sooner * less)

@@ -12,15 +12,8 @@ from numpy.typing import NDArray
 from ypodrome.core.disc import Disc
 from ypodrome.core.flight.simulate import Air, Range
 from ypodrome.core.hole.scene import Scene
-from ypodrome.core.strategy.arsenal import (
-    APPROACH_SHAPES_DEG,
-    HANDS,
-    Arm,
-    Arsenal,
-    StockLine,
-    approach_discs,
-    build_arsenal,
-)
+from ypodrome.core.strategy.arsenal import Arm, Arsenal, StockLine, build_arsenal
+from ypodrome.core.strategy.repertoire import Repertoire, repertoire_of
 from ypodrome.core.thrower import KINDS, OVERHEAD, Kind, Thrower
 
 
@@ -93,8 +86,7 @@ class Situation:
         """Everything that can be thrown from the tee."""
         return build_arsenal(self.bag, self.arms, lines=self.lines)
 
-    @cached_property
-    def approach_arsenal(self) -> Arsenal:
-        """The smaller choice that values lies on the way."""
-        plain = tuple(arm for arm in self.arms if arm.kind in HANDS)
-        return build_arsenal(approach_discs(self.bag), plain or self.arms, APPROACH_SHAPES_DEG)
+    @property
+    def repertoire(self) -> Repertoire:
+        """What of that is worth a try on the way, and how it flies on open ground."""
+        return repertoire_of(self.arsenal, self.thrower, self.sizes, self.scene.wet)

@@ -80,7 +80,7 @@ def solve(
     rise = heights(field, targets) - base
     table = arsenal.reach[combo]
     most = arsenal.most[combo]
-    power = np.minimum(_first_power(table, distance + FEET_PER_FOOT * rise), most)
+    power = np.minimum(first_power(table, distance + FEET_PER_FOOT * rise), most)
     aim = -_by_power(arsenal.drift[combo], power)[0]
     ground = Range(air, field)
     mean = arsenal.mean[combo]
@@ -115,7 +115,8 @@ def usual_bend(arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
     return -_by_power(arsenal.drift[throws.combo], throws.power)[0]
 
 
-def _first_power(table: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
+def first_power(table: NDArray[np.float64], distance: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Powers [n] that reach distances [n] on the level by rows of a table over POWERS."""
     k = np.clip((table < distance[:, None]).sum(axis=1), 1, len(POWERS) - 1)
     rows = np.arange(len(table))
     low, high = table[rows, k - 1], table[rows, k]

@@ -1,0 +1,120 @@
+"""Where the worth of a hole is worked out: a wide mesh, the edges of woods, and places between what
+stands."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+import shapely
+from numpy.typing import NDArray
+
+from ypodrome.core.hole.scene import Scene
+
+INNER_M, RING_M = 14.0, 14.0
+"""Sampled lies start here, nearer than this everybody putts; width of the rings they are valued by
+(chosen)."""
+
+MOST_WIDE, LEAST_SPACING_M, FAR_SHARE = 130, 7.0, 1.2
+"""Lies of the wide mesh, its least spacing, and that away from the line of play over it (chosen: lies within
+0.03 of what playing it out gives)."""
+
+PLAYED_M = 35.0
+"""Lies farther from the line of play are only looked at (chosen: one throw in a hundred ends there)."""
+
+INSIDE_M, EDGE_STEP_M, MOST_EDGES = 1.7, 9.0, 60
+"""Lies just inside the edge of woods, their spacing and number (chosen: there the worth changes most)."""
+
+BESIDE_M, MOST_BETWEEN = 4.0, 60
+"""Lies between, near what stands, and their number (chosen)."""
+
+InBounds = Callable[[NDArray[np.float64]], NDArray[np.bool_]]
+
+
+@dataclass(frozen=True)
+class Mesh:
+    """Lies [n, 2] from the basket outward, which are played out [n] and which only looked at, their rings
+    [n] and the luck of each [n], the same for lies that a mirrored hole swaps."""
+
+    lies: NDArray[np.float64]
+    played: NDArray[np.bool_]
+    ring: NDArray[np.int64]
+    luck: NDArray[np.int64]
+
+
+def mesh(scene: Scene, in_bounds: InBounds) -> Mesh:
+    """The wide mesh, played out near the line of play, with the edges of woods near it; and among trees and
+    walls near it places between."""
+    pin = np.array(scene.pin.at)
+    line = shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+
+    def off(lies: NDArray[np.float64]) -> NDArray[np.float64]:
+        return np.asarray(shapely.distance(shapely.points(lies), line))
+
+    wide, far, fine = (_grid(scene, in_bounds, share) for share in (1.0, FAR_SHARE, 0.5))
+    wide, far = wide[off(wide) < PLAYED_M], far[off(far) >= PLAYED_M]
+    edges = _edges(scene)
+    edges = edges[in_bounds(edges) & (np.hypot(*(edges - pin).T) >= INNER_M) & (off(edges) < PLAYED_M)]
+    edges = edges[np.argsort(off(edges), kind="stable")[:MOST_EDGES]]
+    played = np.concatenate([wide, edges])
+    between = _between(scene, fine, np.concatenate([played, far]), off)
+    lies = np.concatenate([played, far, between])
+    is_played = np.arange(len(lies)) < len(played)
+    away = np.hypot(*(lies - pin).T)
+    ring = ((away - INNER_M) // RING_M).astype(int)
+    order = np.lexsort((away, ~is_played, ring))
+    luck = np.unique(np.round(away[order], 3), return_inverse=True)[1]
+    return Mesh(lies[order], is_played[order], ring[order], luck)
+
+
+def _woods(scene: Scene) -> list[shapely.Geometry]:
+    return [g.shape for g in scene.groves] + [u.shape for u in scene.unknowns if u.what == "woods"]
+
+
+def _edges(scene: Scene) -> NDArray[np.float64]:
+    """Places [n, 2] just inside the edges of woods."""
+    inner = shapely.union_all(_woods(scene)).buffer(-INSIDE_M).boundary
+    rims = shapely.get_parts(shapely.line_merge(inner))
+    along = [
+        shapely.get_coordinates(shapely.line_interpolate_point(rim, np.arange(0.0, rim.length, EDGE_STEP_M)))
+        for rim in rims
+    ]
+    return np.concatenate([np.zeros((0, 2)), *along])
+
+
+def _between(
+    scene: Scene,
+    fine: NDArray[np.float64],
+    lies: NDArray[np.float64],
+    off: Callable[..., NDArray[np.float64]],
+) -> NDArray[np.float64]:
+    """Of a fine mesh the places beside what stands that are not beside a lie already, nearest to play
+    first."""
+    things = _woods(scene) + [w.shape for w in scene.barriers]
+    things += [shapely.Point(t.at).buffer(t.canopy_radius_m) for t in scene.trees]
+    if not things:
+        return fine[:0]
+    fine = fine[shapely.distance(shapely.points(fine), shapely.union_all(things)) < BESIDE_M]
+    gap = np.hypot(*(fine[:, None] - lies).transpose(2, 0, 1)).min(axis=1, initial=np.inf)
+    fine = fine[gap > EDGE_STEP_M / 2]
+    return fine[np.argsort(off(fine), kind="stable")[:MOST_BETWEEN]]
+
+
+def _grid(scene: Scene, in_bounds: InBounds, share: float) -> NDArray[np.float64]:
+    """Lies on a triangular grid over the hole, in bounds, outside the putting area, its spacing times
+    `share`.
+
+    The grid lies even-sided about the line from tee to pin, so that a mirrored hole has mirrored lies.
+    """
+    west, south, east, north = scene.bounds
+    spacing = share * max(LEAST_SPACING_M, math.sqrt((east - west) * (north - south) / MOST_WIDE))
+    tee, pin = np.array(scene.tee.at), np.array(scene.pin.at)
+    forward = (pin - tee) / max(scene.distance_m, 1.0)
+    count = math.ceil(math.hypot(east - west, north - south) / spacing)
+    i, j = np.meshgrid(np.arange(-count, 2 * count), np.arange(-count, count + 1))
+    along = (i.ravel() * spacing * math.sqrt(3) / 2)[:, None]
+    left = ((j + 0.5 * (i % 2)).ravel() * spacing)[:, None]
+    lies = tee + along * forward + left * np.array([-forward[1], forward[0]])
+    return lies[in_bounds(lies) & (np.hypot(*(lies - pin).T) >= INNER_M)]

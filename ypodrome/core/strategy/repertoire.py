@@ -1,0 +1,254 @@
+"""The repertoire: the few hundred releases of a whole bag that are ever best on open level ground.
+
+Worked out once per thrower and bag, once more per wind, for all holes. A lie is then screened without flying
+anything: stored paths and ends are laid over the hole (`strategy.screening`).
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.air.wind import VEER_DEG
+from ypodrome.core.flight.release import HYZER, RELEASE_SIZE, SIDE, Z
+from ypodrome.core.flight.simulate import Air, Range
+from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, Arsenal, at_power
+from ypodrome.core.strategy.outlook import THROWS, after, expected
+from ypodrome.core.strategy.solve import first_power
+from ypodrome.core.thrower import Thrower
+from ypodrome.core.thrower.spread import GUST, VEER, growth, scatter, standard_draws
+
+OPEN_DRAWS = 16
+"""Draws of every release at each power; two neighbouring powers, with other draws each, are pooled
+(chosen)."""
+
+STEP_M, FARTHEST_M = 4.0, 480.0
+"""Distances at which open ground is valued, and how far (chosen: the longest holes)."""
+
+PUTTED_M, THROWN_M = 14.0, 28.0
+"""Nearer than the first everybody putts, farther than the second nobody does (chosen: under 6 % go in from
+there even for the best)."""
+
+BEST, SORTS = 6, 12
+"""For each distance the best releases are kept, and the best of so many other sorts (chosen: a bigger race
+gained 0.004 of a throw)."""
+
+ROWS_M = np.concatenate([np.arange(14.0, 60.0, 4.0), np.arange(60.0, 400.0, 6.0)])
+PAST_REACH = 1.6
+"""Distances whose best releases are kept, up to this much past the longest throw: what cannot be reached in
+one asks for the longest first (chosen)."""
+
+SECTORS, POINTS = 12, 15
+"""Directions of the wind that ends are kept for, and points of a path, at most nine metres apart (chosen)."""
+
+BLOWS_M_S = 0.5
+MOST_PULL_M = 25.0
+"""Wind below which the air is still, and how far a gust is let move an end (chosen)."""
+
+Sort = NDArray[np.int64]
+
+
+@dataclass(frozen=True)
+class Flown:
+    """The repertoire in a wind: paths [sectors, e, POINTS, 3] of mean flights aimed east from (0, 0, 0),
+    their ends [sectors, e, 2], and ends of draws about them [sectors, e, draws, 2]. The wind comes to sector
+    k as it does to a throw aimed at 2 π k / sectors."""
+
+    paths: NDArray[np.float64]
+    ends: NDArray[np.float64]
+    off: NDArray[np.float64]
+
+
+class Repertoire:
+    """What a thrower can do on open level ground in still air. `open` [distances, THROWS] is the outlook from
+    there; entries [e] are the releases worth a try: `combo` of the arsenal and `power`."""
+
+    def __init__(self, arsenal: Arsenal, thrower: Thrower, sizes: NDArray[np.float64], wet: bool) -> None:
+        self.arsenal = arsenal
+        ends = _ends(arsenal, thrower, sizes, wet)
+        order = self._solve(ends, thrower)
+        pairs = [
+            (combo, first_power(arsenal.reach[combo], np.full(len(combo), away)))
+            for away in ROWS_M[PAST_REACH * arsenal.farthest_m() > ROWS_M]
+            for combo in [order[round(away / STEP_M)]]
+        ]
+        combo, power = (np.concatenate(part) for part in zip(*pairs, strict=True))
+        power = np.minimum(power, arsenal.most[combo])
+        once = np.unique(combo * 1000 + np.round(power * 50).astype(int), return_index=True)[1]
+        self.combo, self.power = combo[once], power[once]
+        low = _step_below(self.power)
+        half = OPEN_DRAWS // 2
+        self._off = np.concatenate([ends[self.combo, low, :half], ends[self.combo, low + 1, half:]], axis=1)
+        z = _two_lucks()
+        self._z = np.concatenate([z[low % 2, :half], z[(low + 1) % 2, half:]], axis=1)
+        self._flown: dict[Air, Flown] = {}
+
+    def at(self, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Outlooks [n, THROWS] from open ground at distances [n]."""
+        t = np.clip(away_m / STEP_M, 0.0, len(self.open) - 1.001)
+        k = t.astype(int)
+        share = (t - k)[:, None]
+        return (1.0 - share) * self.open[k] + share * self.open[k + 1]
+
+    def flown(self, air: Air) -> Flown:
+        """The repertoire in an air, kept for the next hole."""
+        if air not in self._flown:
+            while len(self._flown) > 8:
+                self._flown.pop(next(iter(self._flown)))
+            self._flown[air] = self._fly(air)
+        return self._flown[air]
+
+    def _fly(self, air: Air) -> Flown:
+        """Ends by sector are flown; paths are those of still air, bent and lifted to the ends and heights
+        flown: the wind moves a disc by the square of the way gone."""
+        still, height = self._still
+        blows = air.wind.speed_m_s > BLOWS_M_S
+        sectors = SECTORS if blows else 1
+        mean = [self._ends_in(air, 2.0 * math.pi * k / sectors) for k in range(sectors)]
+        ends = np.array([end for end, _ in mean])
+        gone = np.linspace(0.0, 1.0, POINTS) ** 2
+        paths = np.repeat(still[None], sectors, axis=0)
+        paths[..., :2] += (ends - still[None, :, -1, :2])[:, :, None, :] * gone[:, None]
+        lift = np.array([apex for _, apex in mean]) / height
+        paths[..., 2] *= np.clip(lift, 0.5, 2.0)[:, :, None]
+        off = np.repeat(self._turned(ends[0])[None], sectors, axis=0)
+        for k in range(sectors):
+            off[k] = self._turned(ends[k])
+            if blows:
+                off[k] += self._blown(air, 2.0 * math.pi * k / sectors, ends[k])
+        return Flown(paths, ends, off)
+
+    @property
+    def _still(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Paths [e, POINTS, 3] in still air over level ground and their heights [e]."""
+        if not hasattr(self, "_still_paths"):
+            release, ground = self._releases(), Range()
+            flights = [ground.follow(self.arsenal.bodies[d], r) for d, r in
+                       zip(self.arsenal.disc[self.combo], release, strict=True)]  # fmt: skip
+            self._still_paths = np.array([_evenly(f.path) for f in flights])
+            self._still_heights = np.array([max(f.out.apex_m, 1.0) for f in flights])
+        return self._still_paths, self._still_heights
+
+    def _releases(self) -> NDArray[np.float64]:
+        release = at_power(self.arsenal.mean[self.combo], self.power)
+        release[:, Z] = RELEASE_HEIGHT_M
+        return release
+
+    def _ends_in(self, air: Air, turn_rad: float) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Ends [e, 2] and heights [e] of throws aimed so, seen as if aimed east."""
+        rotate = np.array(
+            [[math.cos(turn_rad), -math.sin(turn_rad)], [math.sin(turn_rad), math.cos(turn_rad)]]
+        )
+        wind = np.array(air.wind_vector()) @ rotate
+        release = self._releases()
+        out = Range(air).fly(
+            self.arsenal.bodies, self.arsenal.disc[self.combo], release, np.tile(wind, (len(release), 1))
+        )
+        return np.stack([out.rest_x_m, out.rest_y_m], axis=1), np.maximum(out.apex_m, 1.0)
+
+    def _turned(self, ends: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Ends of draws [e, draws, 2] about ends [e, 2], along and across the way there."""
+        u = ends / np.maximum(np.hypot(*ends.T), 1e-9)[:, None]
+        across = np.stack([-u[:, 1], u[:, 0]], axis=1)
+        return np.asarray(self._off[..., :1] * u[:, None] + self._off[..., 1:] * across[:, None])
+
+    def _blown(self, air: Air, turn_rad: float, ends: NDArray[np.float64]) -> NDArray[np.float64]:
+        """What gusts and veers of the draws add to their ends [e, draws, 2], by their slopes."""
+        wind, side = air.wind, self.arsenal.mean[self.combo, SIDE]
+        moved = np.zeros(self._off.shape)
+        for column, other, sign in (
+            (GUST, replace(wind, speed_m_s=wind.speed_m_s + wind.gust_sd_m_s), np.ones_like(side)),
+            (VEER, replace(wind, from_deg=(wind.from_deg - VEER_DEG) % 360.0), side),
+        ):
+            pull = self._ends_in(replace(air, wind=other), turn_rad)[0] - ends
+            pull = np.clip(pull, -MOST_PULL_M, MOST_PULL_M) * sign[:, None]
+            moved = moved + self._z[:, :, column, None] * pull[:, None]
+        return np.asarray(moved)
+
+    def _solve(self, ends: NDArray[np.float64], thrower: Thrower) -> list[Sort]:
+        """Fill `open` outward from the basket; for every distance the combinations to try."""
+        a, distances = self.arsenal, np.arange(0.0, FARTHEST_M, STEP_M)
+        m, order = np.arange(len(a.disc)), []
+        looks = np.stack([a.group, np.round(a.hyzer_deg), np.round(a.launch_deg)], axis=1)
+        sort = np.unique(looks, axis=0, return_inverse=True)[1].ravel()
+        self.open = thrower.putting.throws_left(np.maximum(distances, 0.5), size=THROWS)
+        for i, away in enumerate(distances):
+            putt = self.open[i].copy()
+            if away >= PUTTED_M:
+                self.open[i] = self.open[i - 1]
+            power = first_power(a.reach, np.full(len(m), away))
+            low = _step_below(power)
+            off = np.concatenate([ends[m, low], ends[m, low + 1]], axis=1)
+            off = off - np.median(off, axis=1, keepdims=True)
+            got = np.clip(away, a.reach[:, 0], a.reach[:, -1])
+            miss = np.hypot(off[..., 0] + (got - away)[:, None], off[..., 1])
+            left = self.at(miss.ravel()).reshape(*miss.shape, THROWS).mean(axis=1)
+            cost = expected(left)
+            order.append(_choice(cost, sort))
+            best = after(left[cost.argmin()][None], np.array([1]))[0]
+            far = away > THROWN_M or (away >= PUTTED_M and expected(best) < expected(putt))
+            self.open[i] = best if far else putt
+        return order
+
+
+def _two_lucks() -> NDArray[np.float64]:
+    return standard_draws(2 * OPEN_DRAWS, 1).reshape(2, OPEN_DRAWS, -1)
+
+
+def _step_below(power: NDArray[np.float64]) -> NDArray[np.int64]:
+    return np.clip(np.searchsorted(POWERS, power, side="right") - 1, 0, len(POWERS) - 2)
+
+
+def _ends(a: Arsenal, thrower: Thrower, sizes: NDArray[np.float64], wet: bool) -> NDArray[np.float64]:
+    """Ends about the end of the mean flight [m, powers, draws, 2]: along and left of the way there; every
+    other power has other draws."""
+    p, q, m = len(POWERS), OPEN_DRAWS, len(a.disc)
+    combo, power = np.repeat(np.arange(m), p), np.tile(POWERS, m)
+    mean = at_power(a.mean[combo], power)
+    factor = growth(mean[:, HYZER], power, a.drift.ravel(), wet, a.rim_over(combo, power))
+    factor = factor * a.practice_factor(combo)
+    z = _two_lucks()[np.tile(np.arange(p) % 2, m)]
+    flat = scatter(mean, sizes[a.kind[combo]], factor, z, thrower.fault_share).reshape(-1, RELEASE_SIZE)
+    out = Range().fly(
+        a.bodies, np.repeat(a.disc[combo], q), flat, seeds=np.tile(np.arange(1, q + 1), len(mean))
+    )
+    x, y = out.rest_x_m.reshape(-1, q), out.rest_y_m.reshape(-1, q)
+    cos, sin = np.cos(a.drift.ravel())[:, None], np.sin(a.drift.ravel())[:, None]
+    ends = np.stack([x * cos + y * sin - a.reach.ravel()[:, None], y * cos - x * sin], axis=2)
+    return ends.reshape(m, p, q, 2)
+
+
+def _choice(cost: NDArray[np.float64], sort: Sort) -> Sort:
+    """The best few combinations, and the best of other sorts."""
+    order = np.argsort(cost, kind="stable")
+    best_of_sort = order[np.sort(np.unique(sort[order], return_index=True)[1])]
+    first = order[:BEST]
+    return np.concatenate([first, best_of_sort[~np.isin(best_of_sort, first)][:SORTS]])
+
+
+def _evenly(path: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Points [POINTS, 3] at even steps of a path's rows: place against its start, height above its start's
+    ground."""
+    at = np.linspace(0.0, len(path) - 1.0, POINTS)
+    points = np.stack([np.interp(at, np.arange(len(path)), path[:, c]) for c in (1, 2, 3)], axis=1)
+    points[:, :2] -= points[0, :2]
+    return points
+
+
+_KEPT: dict[tuple[object, ...], Repertoire] = {}
+MOST_KEPT = 16
+
+
+def repertoire_of(arsenal: Arsenal, thrower: Thrower, sizes: NDArray[np.float64], wet: bool) -> Repertoire:
+    """The repertoire of a thrower with an arsenal, kept for the next hole and wind."""
+    key = (id(arsenal), sizes.tobytes(), thrower.fault_share, thrower.putting, wet)
+    found = _KEPT.get(key)
+    if found is None or found.arsenal is not arsenal:
+        found = Repertoire(arsenal, thrower, sizes, wet)
+        while len(_KEPT) >= MOST_KEPT:
+            _KEPT.pop(next(iter(_KEPT)), None)
+        _KEPT[key] = found
+    return found

@@ -1,0 +1,304 @@
+"""Screening: stored paths and ends of releases laid over a hole, without flying them.
+
+The worth of the ground is given as a map by cell: expected throws to hole out, below zero where a cell is out
+of bounds and then what it is worth to the other side of the line.
+"""
+
+from __future__ import annotations
+
+import math
+from typing import NamedTuple
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.compiled import array_kernel, inlined, kernel
+from ypodrome.core.flight.cores import on_all_cores
+from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
+from ypodrome.core.ground.field import Field, cell, ground_height
+from ypodrome.core.strategy.neighbours import SIDE_M
+
+TRIES, HOPELESS = 6, 0.3
+"""A direction is given up after so many walks when its best is so many throws behind the last kept
+(chosen)."""
+
+CLOSELY, WALKED = 4000, 1200
+"""Throws looked at closely, and walked through what stands there, from one lie (chosen: the largest step, and
+more found nothing better)."""
+
+SPOT_M, OTHER_M = 5.0, 10.0
+"""Ends this near a target count as meant for it; ends of one combination farther apart are two (chosen)."""
+
+SKIM_M = 0.1
+"""A stored path is lifted this high over ground that rises into it (chosen)."""
+
+STOPPED, GONE = 0.02, 1e-4
+"""Share of a throw still in flight below which the rest counts as stopped, and share whose loss is worth
+booking (chosen)."""
+
+SLOTS, SLOT = 64, 0.05
+LEAST_SHARE_OF_LIES = 4
+
+Found = NDArray[np.float64]
+"""Screened throws [n, most, 3] of n lies, best first: entry of the repertoire (-1 where none), aim [rad], and
+expected throws after it."""
+
+
+class Laid(NamedTuple):
+    """What is laid over a hole: paths, ends and draws of the repertoire (`repertoire.Flown`), the combination
+    of every entry, the directions tried [rad, from the line to the target], the map with its corner [m], and
+    the spread of aim [rad]."""
+
+    paths: NDArray[np.float64]
+    ends: NDArray[np.float64]
+    off: NDArray[np.float64]
+    combo: NDArray[np.int64]
+    fan: NDArray[np.float64]
+    worth: NDArray[np.float64]
+    x0: float
+    y0: float
+    sigma: float
+
+
+@inlined
+def worth_cell(laid: Laid, x: float, y: float) -> float:
+    """The map at a place, clamped to it."""
+    i = min(laid.worth.shape[0] - 1, max(0, int((y - laid.y0) / SIDE_M)))
+    j = min(laid.worth.shape[1] - 1, max(0, int((x - laid.x0) / SIDE_M)))
+    return laid.worth[i, j]
+
+
+@kernel
+def after_rest(laid: Laid, x: float, y: float, lie_x: float, lie_y: float, ob_throws: float) -> float:
+    """Expected throws once a disc is at (x, y); out of bounds, from where it went out on the straight way and
+    one more, or `ob_throws` where the rule sends it elsewhere."""
+    value = worth_cell(laid, x, y)
+    if value >= 0.0:
+        return value
+    if ob_throws >= 0.0:
+        return ob_throws
+    away = math.sqrt((x - lie_x) ** 2 + (y - lie_y) ** 2) + 1e-9
+    dx, dy = SIDE_M * (lie_x - x) / away, SIDE_M * (lie_y - y) / away
+    for _ in range(int(away / SIDE_M)):
+        x, y = x + dx, y + dy
+        value = worth_cell(laid, x, y)
+        if value >= 0.0:
+            break
+    return abs(value) + 1.0
+
+
+@kernel
+def walk(
+    laid: Laid, field: Field, lie_x: float, lie_y: float, base: float, aim: float, path: NDArray[np.float64],
+    ob_throws: float, left: float, limit: float, tally: np.record, step: np.record,
+) -> float:  # fmt: skip
+    """Expected throws after a flight along a stored path, if past all that stands there `left` remain; given
+    up beyond a limit."""
+    cos, sin = math.cos(aim), math.sin(aim)
+    tally.hit, tally.exposure, tally.resistance, tally.mando_missed = NOTHING, 0.0, 1e9, 0.0
+    tally.start_x, tally.start_y = lie_x, lie_y
+    through, cost, ground = 1.0, 0.0, base
+    px, py, pz = lie_x, lie_y, base + path[0, 2]
+    for s in range(1, path.shape[0]):
+        x: float = lie_x + cos * path[s, 0] - sin * path[s, 1]
+        y: float = lie_y + sin * path[s, 0] + cos * path[s, 1]
+        below = ground_height(field, x, y)[0]
+        z = max(base + path[s, 2], below + SKIM_M)
+        i, j = cell(field, 0.5 * (px + x), 0.5 * (py + y))
+        long = math.sqrt((x - px) ** 2 + (y - py) ** 2 + (z - pz) ** 2)
+        if field.room[i, j] < 0.5 * long:
+            step.x0, step.y0, step.z0 = px, py, pz
+            step.x, step.y, step.z, step.vx, step.vy, step.vz = x, y, z, cos, sin, 0.0
+            hit = meet_obstacles(field, step, ground, tally, 0.0)
+            now = 0.0 if hit else math.exp(-tally.exposure)
+            if through - now > GONE:
+                cost += (through - now) * after_rest(laid, x, y, lie_x, lie_y, ob_throws)
+                through = now
+            if through < STOPPED or cost + through * left > limit:
+                break
+        px, py, pz, ground = x, y, z, below
+    cost += through * left
+    return cost + 1.0 if tally.mando_missed > 0.5 else cost
+
+
+def screened(
+    laid: Laid, field: Field, lies: NDArray[np.float64], base: NDArray[np.float64],
+    bearing: NDArray[np.float64], targets: NDArray[np.float64], ob_throws: NDArray[np.float64], most: int,
+    haste: int = 1,
+) -> Found:  # fmt: skip
+    """The most hopeful throws from lies [n, 2] at heights [n], looked for about bearings [n, rad]; with
+    targets [n, 2] that are not nan only what ends near them. `ob_throws` [n] is what going out of bounds
+    comes to by the rule, or -1 for relief where it went out; `haste` divides how many are looked at."""
+
+    def work(s: slice) -> Found:
+        return _screen(laid, field, lies[s], base[s], bearing[s], targets[s], ob_throws[s], most,
+                       CLOSELY // haste, WALKED // haste)  # fmt: skip
+
+    return on_all_cores(work, len(lies), LEAST_SHARE_OF_LIES)
+
+
+@array_kernel
+def _screen(
+    laid: Laid, field: Field, lies: NDArray[np.float64], base: NDArray[np.float64],
+    bearing: NDArray[np.float64], targets: NDArray[np.float64], ob_throws: NDArray[np.float64], most: int,
+    closely: int, walked: int,
+) -> Found:  # fmt: skip
+    n, e = lies.shape[0], laid.ends.shape[1]
+    out = np.empty((n, most, 3))
+    out[..., 0], out[..., 1], out[..., 2] = -1.0, 0.0, np.inf
+    steps, tallies = np.zeros(1, STEP), np.zeros(1, TALLY)
+    first = np.empty(len(laid.fan) * e)
+    bare = field.groves.shape[0] == 0 and field.trees.shape[0] == 0
+    bare = bare and field.barriers.shape[0] == 0 and field.mandos.shape[0] == 0
+    for i in range(n):
+        least = _look_all(laid, lies[i], bearing[i], targets[i], ob_throws[i], first)
+        chosen = np.flatnonzero(first < least + _limit(first, least, closely))
+        hope = _look_closely(laid, lies[i], bearing[i], ob_throws[i], chosen)
+        order = np.argsort(hope)
+        _race(laid, field, lies[i], base[i], bearing[i], ob_throws[i], chosen, hope, order, walked, bare,
+              tallies[0], steps[0], out[i])  # fmt: skip
+    return out
+
+
+@inlined
+def sector_of(laid: Laid, aim: float) -> int:
+    """The sector of the wind that an aim belongs to."""
+    sectors = laid.ends.shape[0]
+    return math.floor(aim * sectors / (2.0 * math.pi) + 0.5) % sectors
+
+
+@kernel
+def _look_all(
+    laid: Laid, lie: NDArray[np.float64], bearing: float, target: NDArray[np.float64], ob_throws: float,
+    first: NDArray[np.float64],
+) -> float:  # fmt: skip
+    """Fill in what the end of every entry's mean flight is worth in every direction; the least of it."""
+    e = laid.ends.shape[1]
+    aimed = target[0] == target[0]
+    least = np.inf
+    for g in range(laid.fan.shape[0]):
+        aim = bearing + laid.fan[g]
+        cos, sin = math.cos(aim), math.sin(aim)
+        k = sector_of(laid, aim)
+        for c in range(e):
+            a, b = laid.ends[k, c, 0], laid.ends[k, c, 1]
+            x, y = lie[0] + cos * a - sin * b, lie[1] + sin * a + cos * b
+            if aimed and (x - target[0]) ** 2 + (y - target[1]) ** 2 > SPOT_M * SPOT_M:
+                first[g * e + c] = np.inf
+                continue
+            value = after_rest(laid, x, y, lie[0], lie[1], ob_throws)
+            first[g * e + c] = value
+            least = min(least, value)
+    return least
+
+
+@array_kernel
+def _limit(first: NDArray[np.float64], least: float, most: int) -> float:
+    """How far above the least a value may be to be among so many, in slots."""
+    count = np.zeros(SLOTS, np.int64)
+    for t in range(len(first)):
+        if first[t] < least + SLOTS * SLOT:
+            count[min(SLOTS - 1, int((first[t] - least) / SLOT))] += 1
+    room, limit = 0, 0.0
+    for t in range(SLOTS):
+        room += count[t]
+        limit += SLOT
+        if room > most:
+            break
+    return limit
+
+
+@array_kernel
+def _look_closely(
+    laid: Laid, lie: NDArray[np.float64], bearing: float, ob_throws: float, chosen: NDArray[np.int64]
+) -> NDArray[np.float64]:
+    """Mean worth of the ends of each chosen throw's draws."""
+    e, draws = laid.ends.shape[1], laid.off.shape[2]
+    hope = np.empty(len(chosen))
+    for t in range(len(chosen)):
+        c, aim = chosen[t] % e, bearing + laid.fan[chosen[t] // e]
+        cos, sin = math.cos(aim), math.sin(aim)
+        k = sector_of(laid, aim)
+        total = 0.0
+        for q in range(draws):
+            a, b = laid.ends[k, c, 0] + laid.off[k, c, q, 0], laid.ends[k, c, 1] + laid.off[k, c, q, 1]
+            total += after_rest(laid, lie[0] + cos * a - sin * b, lie[1] + sin * a + cos * b, lie[0], lie[1],
+                                ob_throws)  # fmt: skip
+        hope[t] = total / draws
+    return hope
+
+
+@array_kernel
+def _race(
+    laid: Laid, field: Field, lie: NDArray[np.float64], base: float, bearing: float, ob_throws: float,
+    chosen: NDArray[np.int64], hope: NDArray[np.float64], order: NDArray[np.int64], walked: int, bare: bool,
+    tally: np.record, step: np.record, out: NDArray[np.float64],
+) -> None:  # fmt: skip
+    """Walk the chosen throws, best hope first, and keep the best few; a combination twice only for other
+    ends."""
+    e, h, most = laid.ends.shape[1], laid.fan.shape[0], out.shape[0]
+    tries, least_here, walks = np.zeros(h, np.int64), np.full(h, np.inf), 0
+    ends = np.zeros((most, 2))
+    for t in range(len(order)):
+        last = out[most - 1, 2]
+        at, cost = chosen[order[t]], hope[order[t]]
+        g, c = at // e, at % e
+        if walks >= walked or cost >= last:
+            break
+        if tries[g] >= TRIES and least_here[g] > last + HOPELESS:
+            continue
+        aim = bearing + laid.fan[g]
+        k = sector_of(laid, aim)
+        if not bare:
+            walks += 1
+            tries[g] += 1
+            cost = _walked(laid, field, lie, base, aim, laid.paths[k, c], ob_throws, cost, last + HOPELESS,
+                           tally, step)  # fmt: skip
+            least_here[g] = min(least_here[g], cost)
+        if cost < last:
+            a, b = laid.ends[k, c, 0], laid.ends[k, c, 1]
+            x = lie[0] + math.cos(aim) * a - math.sin(aim) * b
+            y = lie[1] + math.sin(aim) * a + math.cos(aim) * b
+            _keep(laid, c, aim, cost, x, y, ends, out)
+
+
+@kernel
+def _walked(
+    laid: Laid, field: Field, lie: NDArray[np.float64], base: float, aim: float, path: NDArray[np.float64],
+    ob_throws: float, left: float, limit: float, tally: np.record, step: np.record,
+) -> float:  # fmt: skip
+    """Mean of a path walked straight and one spread of aim to either side; infinite where that is
+    hopeless."""
+    total = walk(laid, field, lie[0], lie[1], base, aim, path, ob_throws, left, limit, tally, step)
+    if total > limit:
+        return np.inf
+    for side in (-1.0, 1.0):
+        total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, ob_throws, left, limit,
+                      tally, step)  # fmt: skip
+        if total > 3.0 * limit:
+            return np.inf
+    return total / 3.0
+
+
+@kernel
+def _keep(
+    laid: Laid, c: int, aim: float, cost: float, x: float, y: float, ends: NDArray[np.float64],
+    out: NDArray[np.float64],
+) -> None:  # fmt: skip
+    """Put a throw among the best, in place of the same combination for the same end, or of the last."""
+    place = out.shape[0] - 1
+    for r in range(out.shape[0]):
+        kept = int(out[r, 0])
+        near = (x - ends[r, 0]) ** 2 + (y - ends[r, 1]) ** 2 < OTHER_M * OTHER_M
+        if kept >= 0 and laid.combo[kept] == laid.combo[c] and near:
+            if cost >= out[r, 2]:
+                return
+            place = r
+            break
+    while place > 0 and cost < out[place - 1, 2]:
+        for column in range(3):
+            out[place, column] = out[place - 1, column]
+        ends[place, 0], ends[place, 1] = ends[place - 1, 0], ends[place - 1, 1]
+        place -= 1
+    out[place, 0], out[place, 1], out[place, 2] = c, aim, cost
+    ends[place, 0], ends[place, 1] = x, y
