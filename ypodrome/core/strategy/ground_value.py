@@ -50,10 +50,10 @@ NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 """Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
 playing out shows where nothing is learnt yet (chosen)."""
 
-HEM_M = 12.0
+HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
 
-BLOCKED, BELIEF = (0.6, 0.6), 4.0
+BLOCKED = (1.2, 0.2)
 """Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
 that is believed like (chosen: a pitch-out each)."""
 
@@ -314,12 +314,12 @@ class GroundValue:
     ) -> Found:
         """The most hopeful throws from lies [n, 2]; see `screening.screened`."""
         s = self.situation
-        flown = s.repertoire.flown(s.air)
+        toward = np.where(np.isnan(targets), self.pin, targets) - lies
+        bearing = np.arctan2(toward[:, 1], toward[:, 0])
+        flown = s.repertoire.flown(s.air, bearing)
         west, south = s.scene.bounds[:2]
         laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west, south,
                     math.radians(s.aim_deg))  # fmt: skip
-        toward = np.where(np.isnan(targets), self.pin, targets) - lies
-        bearing = np.arctan2(toward[:, 1], toward[:, 0])
         lies = np.ascontiguousarray(lies)
         return screened(laid, s.scene.field, lies, heights(s.scene.field, lies), bearing, targets,
                         self._out_of_bounds_throws(lies), most, haste)  # fmt: skip
@@ -371,7 +371,7 @@ class GroundValue:
         they end where they would on the level; and where that is."""
         s = self.situation
         r, a = s.repertoire, s.arsenal
-        ends = r.flown(s.air).ends
+        ends = r.flown(s.air, aim).ends
         sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
         x, y = ends[sector, entry].T
         want, toward = np.hypot(x, y), aim + np.arctan2(y, x)

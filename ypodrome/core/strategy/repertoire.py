@@ -7,19 +7,19 @@ anything: stored paths and ends are laid over the hole (`strategy.screening`).
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
+from threading import Lock
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.air.wind import VEER_DEG
 from ypodrome.core.flight.release import HYZER, RELEASE_SIZE, SIDE, Z
 from ypodrome.core.flight.simulate import Air, Range
 from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, Arsenal, at_power
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.solve import first_power
 from ypodrome.core.thrower import Thrower
-from ypodrome.core.thrower.spread import GUST, VEER, growth, scatter, standard_draws
+from ypodrome.core.thrower.spread import growth, gusty_winds, scatter, standard_draws
 
 OPEN_DRAWS = 16
 """Draws of every release at each power; two neighbouring powers, with other draws each, are pooled
@@ -44,9 +44,10 @@ one asks for the longest first (chosen)."""
 SECTORS, POINTS = 12, 15
 """Directions of the wind that ends are kept for, and points of a path, at most nine metres apart (chosen)."""
 
-BLOWS_M_S = 0.5
-MOST_PULL_M = 25.0
-"""Wind below which the air is still, and how far a gust is let move an end (chosen)."""
+BLOWS_M_S, MOST_AIRS = 0.5, 8
+AROUND_RAD = np.radians(np.array([-45.0, -30.0, -15.0, 0.0, 15.0, 30.0, 45.0]))
+"""Wind below which the air is still, airs kept, and directions about an aim that draws are flown for; behind
+the back those of still air will do (chosen)."""
 
 Sort = NDArray[np.int64]
 
@@ -55,11 +56,13 @@ Sort = NDArray[np.int64]
 class Flown:
     """The repertoire in a wind: paths [sectors, e, POINTS, 3] of mean flights aimed east from (0, 0, 0),
     their ends [sectors, e, 2], and ends of draws about them [sectors, e, draws, 2]. The wind comes to sector
-    k as it does to a throw aimed at 2 π k / sectors."""
+    k as it does to a throw aimed at 2 π k / sectors. Of sectors that are not `drawn` [sectors] the draws are
+    those of still air."""
 
     paths: NDArray[np.float64]
     ends: NDArray[np.float64]
     off: NDArray[np.float64]
+    drawn: NDArray[np.bool_]
 
 
 class Repertoire:
@@ -82,9 +85,9 @@ class Repertoire:
         low = _step_below(self.power)
         half = OPEN_DRAWS // 2
         self._off = np.concatenate([ends[self.combo, low, :half], ends[self.combo, low + 1, half:]], axis=1)
-        z = _two_lucks()
-        self._z = np.concatenate([z[low % 2, :half], z[(low + 1) % 2, half:]], axis=1)
+        self._drawn = _scattered(arsenal, thrower, sizes, wet, self.combo, self.power, _two_lucks()[0])
         self._flown: dict[Air, Flown] = {}
+        self._lock = Lock()
 
     def at(self, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] from open ground at distances [n]."""
@@ -93,13 +96,21 @@ class Repertoire:
         share = (t - k)[:, None]
         return (1.0 - share) * self.open[k] + share * self.open[k + 1]
 
-    def flown(self, air: Air) -> Flown:
-        """The repertoire in an air, kept for the next hole."""
-        if air not in self._flown:
-            while len(self._flown) > 8:
-                self._flown.pop(next(iter(self._flown)))
-            self._flown[air] = self._fly(air)
-        return self._flown[air]
+    def flown(self, air: Air, aims_rad: NDArray[np.float64]) -> Flown:
+        """The repertoire in an air, with draws for throws aimed about so [n]; kept for the next hole."""
+        with self._lock:
+            if air not in self._flown:
+                while len(self._flown) >= MOST_AIRS:
+                    self._flown.pop(next(iter(self._flown)))
+                self._flown[air] = self._fly(air)
+            flown = self._flown[air]
+            sectors = len(flown.ends)
+            around = aims_rad[:, None] + AROUND_RAD
+            for k in np.unique(np.round(around * sectors / (2.0 * math.pi)).astype(int) % sectors):
+                if not flown.drawn[k]:
+                    flown.off[k] = self._drawn_in(air, 2.0 * math.pi * k / sectors, flown.ends[k])
+                    flown.drawn[k] = True
+            return flown
 
     def _fly(self, air: Air) -> Flown:
         """Ends by sector are flown; paths are those of still air, bent and lifted to the ends and heights
@@ -114,12 +125,8 @@ class Repertoire:
         paths[..., :2] += (ends - still[None, :, -1, :2])[:, :, None, :] * gone[:, None]
         lift = np.array([apex for _, apex in mean]) / height
         paths[..., 2] *= np.clip(lift, 0.5, 2.0)[:, :, None]
-        off = np.repeat(self._turned(ends[0])[None], sectors, axis=0)
-        for k in range(sectors):
-            off[k] = self._turned(ends[k])
-            if blows:
-                off[k] += self._blown(air, 2.0 * math.pi * k / sectors, ends[k])
-        return Flown(paths, ends, off)
+        off = np.array([_turned(self._off, end) for end in ends])
+        return Flown(paths, ends, off, np.full(sectors, not blows))
 
     @property
     def _still(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
@@ -139,34 +146,20 @@ class Repertoire:
 
     def _ends_in(self, air: Air, turn_rad: float) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
         """Ends [e, 2] and heights [e] of throws aimed so, seen as if aimed east."""
-        rotate = np.array(
-            [[math.cos(turn_rad), -math.sin(turn_rad)], [math.sin(turn_rad), math.cos(turn_rad)]]
-        )
-        wind = np.array(air.wind_vector()) @ rotate
         release = self._releases()
-        out = Range(air).fly(
-            self.arsenal.bodies, self.arsenal.disc[self.combo], release, np.tile(wind, (len(release), 1))
-        )
+        winds = np.tile(np.array(air.wind_vector()) @ _rotation(turn_rad), (len(release), 1))
+        out = Range(air).fly(self.arsenal.bodies, self.arsenal.disc[self.combo], release, winds)
         return np.stack([out.rest_x_m, out.rest_y_m], axis=1), np.maximum(out.apex_m, 1.0)
 
-    def _turned(self, ends: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Ends of draws [e, draws, 2] about ends [e, 2], along and across the way there."""
-        u = ends / np.maximum(np.hypot(*ends.T), 1e-9)[:, None]
-        across = np.stack([-u[:, 1], u[:, 0]], axis=1)
-        return np.asarray(self._off[..., :1] * u[:, None] + self._off[..., 1:] * across[:, None])
-
-    def _blown(self, air: Air, turn_rad: float, ends: NDArray[np.float64]) -> NDArray[np.float64]:
-        """What gusts and veers of the draws add to their ends [e, draws, 2], by their slopes."""
-        wind, side = air.wind, self.arsenal.mean[self.combo, SIDE]
-        moved = np.zeros(self._off.shape)
-        for column, other, sign in (
-            (GUST, replace(wind, speed_m_s=wind.speed_m_s + wind.gust_sd_m_s), np.ones_like(side)),
-            (VEER, replace(wind, from_deg=(wind.from_deg - VEER_DEG) % 360.0), side),
-        ):
-            pull = self._ends_in(replace(air, wind=other), turn_rad)[0] - ends
-            pull = np.clip(pull, -MOST_PULL_M, MOST_PULL_M) * sign[:, None]
-            moved = moved + self._z[:, :, column, None] * pull[:, None]
-        return np.asarray(moved)
+    def _drawn_in(self, air: Air, turn_rad: float, ends: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Where draws of throws aimed so end about ends [e, draws, 2], seen as if aimed east."""
+        e, k = self._drawn.shape[:2]
+        winds = gusty_winds(air.wind, self.arsenal.mean[self.combo, SIDE], _two_lucks()[0])
+        winds = (winds @ _rotation(turn_rad)).reshape(e * k, 2)
+        discs, seeds = np.repeat(self.arsenal.disc[self.combo], k), np.tile(np.arange(1, k + 1), e)
+        releases = self._drawn.reshape(e * k, RELEASE_SIZE)
+        out = Range(air).fly(self.arsenal.bodies, discs, releases, winds, seeds)
+        return np.stack([out.rest_x_m, out.rest_y_m], axis=1).reshape(e, k, 2) - ends[:, None]
 
     def _solve(self, ends: NDArray[np.float64], thrower: Thrower) -> list[Sort]:
         """Fill `open` outward from the basket; for every distance the combinations to try."""
@@ -202,19 +195,46 @@ def _step_below(power: NDArray[np.float64]) -> NDArray[np.int64]:
     return np.clip(np.searchsorted(POWERS, power, side="right") - 1, 0, len(POWERS) - 2)
 
 
+def _rotation(turn_rad: float) -> NDArray[np.float64]:
+    """Matrix that turns row vectors back by an angle."""
+    c, s = math.cos(turn_rad), math.sin(turn_rad)
+    return np.array([[c, -s], [s, c]])
+
+
+def _turned(off: NDArray[np.float64], ends: NDArray[np.float64]) -> NDArray[np.float64]:
+    """What lies along and left [e, draws, 2] of the way to ends [e, 2], to the east and north."""
+    u = ends / np.maximum(np.hypot(*ends.T), 1e-9)[:, None]
+    across = np.stack([-u[:, 1], u[:, 0]], axis=1)
+    return np.asarray(off[..., :1] * u[:, None] + off[..., 1:] * across[:, None])
+
+
+def _scattered(
+    a: Arsenal, thrower: Thrower, sizes: NDArray[np.float64], wet: bool, combo: NDArray[np.int64],
+    power: NDArray[np.float64], z: NDArray[np.float64],
+) -> NDArray[np.float64]:  # fmt: skip
+    """Releases [n, k, RELEASE_SIZE] of combinations at powers, towards the east, with draws [k, 9] or each
+    its own [n, k, 9]."""
+    mean = at_power(a.mean[combo], power)
+    mean[:, Z] = RELEASE_HEIGHT_M
+    factor = growth(mean[:, HYZER], power, _drift(a, combo, power), wet, a.rim_over(combo, power))
+    return scatter(mean, sizes[a.kind[combo]], factor * a.practice_factor(combo), z, thrower.fault_share)
+
+
+def _drift(a: Arsenal, combo: NDArray[np.int64], power: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Bearing [n, rad] of where throws end in still air, at the nearest power of the table."""
+    k = np.clip(np.round((power - POWERS[0]) / (POWERS[1] - POWERS[0])).astype(int), 0, len(POWERS) - 1)
+    return np.asarray(a.drift[combo, k])
+
+
 def _ends(a: Arsenal, thrower: Thrower, sizes: NDArray[np.float64], wet: bool) -> NDArray[np.float64]:
     """Ends about the end of the mean flight [m, powers, draws, 2]: along and left of the way there; every
     other power has other draws."""
     p, q, m = len(POWERS), OPEN_DRAWS, len(a.disc)
     combo, power = np.repeat(np.arange(m), p), np.tile(POWERS, m)
-    mean = at_power(a.mean[combo], power)
-    factor = growth(mean[:, HYZER], power, a.drift.ravel(), wet, a.rim_over(combo, power))
-    factor = factor * a.practice_factor(combo)
     z = _two_lucks()[np.tile(np.arange(p) % 2, m)]
-    flat = scatter(mean, sizes[a.kind[combo]], factor, z, thrower.fault_share).reshape(-1, RELEASE_SIZE)
-    out = Range().fly(
-        a.bodies, np.repeat(a.disc[combo], q), flat, seeds=np.tile(np.arange(1, q + 1), len(mean))
-    )
+    flat = _scattered(a, thrower, sizes, wet, combo, power, z).reshape(-1, RELEASE_SIZE)
+    seeds = np.tile(np.arange(1, q + 1), m * p)
+    out = Range().fly(a.bodies, np.repeat(a.disc[combo], q), flat, seeds=seeds)
     x, y = out.rest_x_m.reshape(-1, q), out.rest_y_m.reshape(-1, q)
     cos, sin = np.cos(a.drift.ravel())[:, None], np.sin(a.drift.ravel())[:, None]
     ends = np.stack([x * cos + y * sin - a.reach.ravel()[:, None], y * cos - x * sin], axis=2)
