@@ -1,7 +1,7 @@
 """What the plan says a place is worth, against the plan made from there: a table for docs/design.md.
 
-From lies drawn afresh about the line of play a full plan's search is run; its winner is valued by other draws than
-it won by. Run: python -m scripts.worth_table [demo hole numbers or names of HOLES ...]
+From lies drawn afresh about the line of play a full plan's search is run; its winner is valued by other draws
+than it won by. Run: python -m scripts.worth_table [demo hole numbers or names of HOLES ...]
 """
 
 from __future__ import annotations
@@ -46,7 +46,9 @@ def _woods() -> Scene:
     groves = tuple(Grove((1,), part, 14.0, 2.0, 0.3, 0.12) for part in shapely.get_parts(wood))
     trees = tuple(Tree((1,), at) for at in ((-3.0, 45.0), (4.0, 70.0), (30.0, 120.0)))
     line = HoleLine(1, ((0.0, 0.0), (2.0, 85.0), (60.0, 160.0)))
-    return Scene(line, Tee((1,), "t", (0.0, 0.0)), Pin((1,), "A", (60.0, 160.0)), 4, groves=groves, trees=trees)
+    return Scene(
+        line, Tee((1,), "t", (0.0, 0.0)), Pin((1,), "A", (60.0, 160.0)), 4, groves=groves, trees=trees
+    )
 
 
 BECK = Area((1,), box(-90, 96, 90, 104), play="ob", surface="water", name="the beck")
@@ -104,7 +106,8 @@ def main() -> None:
             f"| {100 * (np.abs(off) < 0.1).mean():.0f} % | {lies} | {spent:.2f} |", flush=True,
         )  # fmt: skip
     off = np.concatenate(every)
-    print(f"| all | {off.mean():+.2f} | {np.sqrt((off**2).mean()):.2f} | | {100 * (np.abs(off) < 0.1).mean():.0f} % | | |")
+    within = 100 * (np.abs(off) < 0.1).mean()
+    print(f"| all | {off.mean():+.2f} | {np.sqrt((off**2).mean()):.2f} | | {within:.0f} % | | |")
 
 
 if __name__ == "__main__":

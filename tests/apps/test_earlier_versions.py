@@ -1,7 +1,8 @@
 """A database made by an earlier version, migrated: what the player chose, aimed, wrote and threw is there.
 
-`before-choices-by-key` was made by the version that kept whole options as JSON: hole 1 with notes and a record,
-hole 2 with the third option chosen and a record, hole 3 with an aim of the player's own, and a kept line.
+`before-choices-by-key` was made by the version that kept whole options as JSON: hole 1 with notes and a
+record, hole 2 with the third option chosen and a record, hole 3 with an aim of the player's own, and a kept
+line.
 """
 
 import gzip

@@ -67,7 +67,7 @@ def drag_the_aim(watched):
     page.get_by_text("Your aim is in the plan", exact=False).wait_for()
     assert page.locator("#shot .cloud").first.get_attribute("d") != before
     hole = plan().holes.get(number=1)
-    assert hole.own_aim
+    assert hole.kept.own is not None
     assert hole.kept.in_force.aim.left_deg > aimed_before + 4
 
 
@@ -77,7 +77,7 @@ def choose_by_keyboard(watched):
     page.get_by_text("Option 3 is in the plan", exact=False).wait_for()
     hole = plan().holes.get(number=1)
     assert hole.kept.place == 2
-    assert not hole.own_aim
+    assert hole.kept.own is None
     page.reload()
     watched.planned()
     assert page.locator(".option[aria-pressed=true]").get_attribute("data-rank") == "3"

@@ -318,15 +318,15 @@ class GroundValue:
         bearing = np.arctan2(toward[:, 1], toward[:, 0])
         flown = s.repertoire.flown(s.air, bearing)
         west, south = s.scene.bounds[:2]
-        laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west, south,
-                    math.radians(s.aim_deg))  # fmt: skip
+        laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west,
+                    south, math.radians(s.aim_deg))  # fmt: skip
         lies = np.ascontiguousarray(lies)
         return screened(laid, s.scene.field, lies, heights(s.scene.field, lies), bearing, targets,
                         self._out_of_bounds_throws(lies), most, haste)  # fmt: skip
 
     def _out_of_bounds_throws(self, lies: Points) -> NDArray[np.float64]:
-        """Expected throws [n] after going out of bounds from lies where the rule sends everybody to one place,
-        the penalty counted; -1 where the disc is played from where it went out."""
+        """Expected throws [n] after going out of bounds from lies where the rule sends everybody to one
+        place, the penalty counted; -1 where the disc is played from where it went out."""
         line, zone = self.situation.scene.line, self.situation.scene.drop_zone("ob")
         if line.ob_play == "drop_zone" and zone is not None:
             return np.full(len(lies), 1.0 + float(self.throws(np.array([zone]))[0]))
@@ -367,8 +367,8 @@ class GroundValue:
     def _meant(
         self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64]
     ) -> tuple[Solved, Points]:
-        """Entries thrown from lies [k, 2] at these aims, mended by one flight over the real bare ground so that
-        they end where they would on the level; and where that is."""
+        """Entries thrown from lies [k, 2] at these aims, mended by one flight over the real bare ground so
+        that they end where they would on the level; and where that is."""
         s = self.situation
         r, a = s.repertoire, s.arsenal
         ends = r.flown(s.air, aim).ends

@@ -177,7 +177,7 @@ class Repertoire:
             off = np.concatenate([ends[m, low], ends[m, low + 1]], axis=1)
             off = off - np.median(off, axis=1, keepdims=True)
             got = np.clip(away, a.reach[:, 0], a.reach[:, -1])
-            miss = np.hypot(off[..., 0] + (got - away)[:, None], off[..., 1])
+            miss = np.hypot(off[:, :, 0] + np.asarray(got - away)[:, None], off[:, :, 1])
             left = self.at(miss.ravel()).reshape(*miss.shape, THROWS).mean(axis=1)
             cost = expected(left)
             order.append(_choice(cost, sort))

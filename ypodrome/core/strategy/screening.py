@@ -273,8 +273,8 @@ def _walked(
     if total > limit:
         return np.inf
     for side in (-1.0, 1.0):
-        total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, ob_throws, left, limit,
-                      tally, step)  # fmt: skip
+        total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, ob_throws, left,
+                      limit, tally, step)  # fmt: skip
         if total > 3.0 * limit:
             return np.inf
     return total / 3.0
