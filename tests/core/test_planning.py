@@ -246,7 +246,7 @@ def test_a_branch_in_the_way_costs_a_putt_and_one_beside_it_does_not(situation):
     def made(x):
         bush = Grove((1,), box(x - 3, 74, x + 3, 76), 3.0, 0.0, 0.5, 0.5)
         value = GroundValue(replace(situation, scene=open_hole(groves=(bush,)), air=Air()))
-        return value.putt(np.array([[0.0, 72.0]]), np.array([8.0]))[0, 0]
+        return value.green.outlook(np.array([[0.0, 72.0]]))[0, 0]
 
     assert made(0.0) / made(20.0) == pytest.approx(0.25, abs=0.03)
 
@@ -255,7 +255,7 @@ def test_a_trunk_at_the_lie_is_leaned_past_and_one_in_the_line_is_not(situation)
     def made(y):
         trunk = Tree((1,), (0.0, y), trunk_radius_m=0.3, canopy_radius_m=0.0)
         value = GroundValue(replace(situation, scene=open_hole(trees=(trunk,)), air=Air()))
-        return value.putt(np.array([[0.0, 70.0]]), np.array([10.0]))[0, 0]
+        return value.green.outlook(np.array([[0.0, 70.0]]))[0, 0]
 
     assert made(76.0) < 0.4 * made(70.6)
 

@@ -129,7 +129,7 @@ def after_rules(scene, flown, lies):
 
 def putts_taken(value, lies, rng):
     """Throws to hole out by putting alone, one player at a time."""
-    chances = value.putt(lies, np.hypot(*(lies - value.pin).T))
+    chances = value.green.outlook(lies)
     return 1 + (rng.random((len(lies), 1)) > np.cumsum(chances, axis=1)[:, :-1]).sum(axis=1)
 
 
@@ -169,7 +169,7 @@ def play_out(situation, plan, seed):
         scores[playing] += penalties
         playing, lies = playing[~holed], lies[~holed]
         away = np.hypot(*(lies - value.pin).T)
-        putting = expected(value.putt(lies, away))
+        putting = expected(value.green.outlook(lies))
         putts = (away < INNER_M) | ((away < THROWN_M) & (putting <= value.throws(lies) + 1e-9))
         putts |= scores[playing] > MOST_THROWS
         scores[playing[putts]] += putts_taken(value, lies[putts], rng)

@@ -18,9 +18,9 @@ from ypodrome.core.hole.shapes import holds
 class Outcome:
     """What n throws came to. Arrays [n]; lies [n, 2] in course metres.
 
-    `holed` throws are in the basket. `lie` and `penalty` hold when the disc is found; with chance
-    `lost` it is not, and the next
-    throw is from `lost_lie` with one penalty throw.
+    `holed` throws are in the basket. `lie` and `penalty` hold when the disc is found; with chance `lost` it
+    is not, and the next throw is from `lost_lie` with one penalty throw. `gone` is the chance that the disc
+    is never seen again: out of bounds too, where that costs the disc but no more throws.
     """
 
     rest: NDArray[np.float64]
@@ -31,6 +31,7 @@ class Outcome:
     holed: NDArray[np.bool_]
     lost: NDArray[np.float64]
     lost_lie: NDArray[np.float64]
+    gone: NDArray[np.float64]
 
 
 def resolve(scene: Scene, flown: Flights, lies: NDArray[np.float64]) -> Outcome:
@@ -45,11 +46,20 @@ def resolve(scene: Scene, flown: Flights, lies: NDArray[np.float64]) -> Outcome:
     if mando.any():
         zone = scene.drop_zone("mando")
         lie[mando] = lies[mando] if zone is None else zone
-    lost = _lost_chances(scene, rest)
-    penalty = np.where(out | mando, PENALTY_THROWS, 0)
     holed = flown.in_basket & ~mando
-    found = (penalty > 0) | holed
-    return Outcome(rest, lie, penalty, out, mando, holed, np.where(found, 0.0, lost), lies)
+    gone = np.where(holed, 0.0, _lost_chances(scene, rest))
+    penalty = np.where(out | mando | _in_hazard(scene, rest), PENALTY_THROWS, 0)
+    lost = np.where(out | mando, 0.0, gone)
+    return Outcome(rest, lie, np.where(holed, 0, penalty), out, mando, holed, lost, lies, gone)
+
+
+def _in_hazard(scene: Scene, rest: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Whether discs [n, 2] rest in a hazard: a penalty throw, and played where they lie."""
+    inside = np.zeros(len(rest), bool)
+    for area in scene.areas:
+        if area.play == "hazard":
+            inside |= holds(area.shape, rest[:, 0], rest[:, 1])
+    return inside
 
 
 def _out_of_bounds_lies(

@@ -216,7 +216,7 @@ def _chances(
         circle1=float((inside & (distance <= CIRCLE_1_M)).mean()),
         circle2=float((inside & (distance <= CIRCLE_2_M)).mean()),
         ob=float(o.out[rows].mean()),
-        lost=float(o.lost[rows].mean()),
+        lost=float(o.gone[rows].mean()),
         obstacle=float(cloud.flown.air_hit[i].mean()),
         mando=float(o.mando[rows].mean()),
         holed=float(o.holed[rows].mean()),

@@ -1,23 +1,24 @@
 """The value of ground: the outlook from any lie on the hole, solved backward from the pin.
 
-Near the pin the putting model speaks. Farther out sampled lies (`mesh`) are valued ring by ring, every throw
-chosen from the whole bag: the repertoire is laid over the hole from each (`screening`), the best few are
-flown, and the winner is valued by fresh draws. Lies far from play or between trees are only looked at, and
-corrected by what playing out their neighbours showed. Between lies the difference from open ground is carried
-over, on foot, and by how hemmed in a place is.
+Near the pin the green speaks (`core.green`). Farther out sampled lies (`mesh`) are valued ring by ring, every
+throw chosen from the whole bag: the repertoire is laid over the hole from each (`screening`), the best few
+are flown, and the winner is valued by fresh draws. Lies far from play or between trees are only looked at,
+and corrected by what playing out their neighbours showed. Between lies the difference from open ground is
+carried over, on foot, and by how hemmed in a place is.
 """
 
 from __future__ import annotations
 
 import math
 from dataclasses import dataclass, replace
+from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.flight.release import HEADING, X, Y, Z
 from ypodrome.core.flight.simulate import Range
+from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.hole.shapes import holds
@@ -65,6 +66,7 @@ AROUND = 32
 """Distances at which, and the number of places around the basket from which, usual ground is valued."""
 
 OUT_OF_REACH = 8.0
+NOBODY = np.zeros(0)
 HOLED_NOW = np.eye(THROWS)[0]
 Points = NDArray[np.float64]
 
@@ -72,12 +74,15 @@ Points = NDArray[np.float64]
 @dataclass(frozen=True)
 class Worth:
     """What is kept of the value of a hole's ground: sampled lies [n, 2] and their outlooks [n, THROWS], open
-    ground by distance [m, THROWS], and what being hemmed in costs [2]."""
+    ground by distance [m, THROWS], what being hemmed in costs [2], the outlooks of the green's nodes, and the
+    price of a putt that something stops."""
 
     lies: NDArray[np.float64]
     outlooks: NDArray[np.float64]
     open: NDArray[np.float64]
     blocked: NDArray[np.float64]
+    green: NDArray[np.float64]
+    blocked_putt: float
 
 
 class GroundValue:
@@ -89,8 +94,9 @@ class GroundValue:
         self.situation = situation
         scene = situation.scene
         self.pin = np.array(scene.pin.at)
-        self._putting = situation.thrower.putting
-        self.pin_z = float(heights(scene.field, self.pin[None])[0]) + scene.pin.raised_m
+        thrower = situation.thrower
+        greens = (None, None) if worth is None else (worth.green, worth.blocked_putt)
+        self.green = Green(scene, thrower.putting, situation.air, thrower.hand == "left", *greens)
         self._map: NDArray[np.float64] | None = None
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if worth is None:
@@ -113,7 +119,17 @@ class GroundValue:
 
     def kept(self) -> Worth:
         """What any process needs to judge a lie, a putt or an own throw without valuing the ground again."""
-        return Worth(self.lies, self.outlooks, self._open, self._blocked)
+        return Worth(
+            self.lies, self.outlooks, self._open, self._blocked, self.green.outlooks, self.green.blocked
+        )
+
+    @cached_property
+    def _ways_of_play(self) -> NDArray[np.float64]:
+        """Directions [n, rad] in which the hole is played: along its line, and from the tee to the pin."""
+        scene = self.situation.scene
+        points = np.array([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+        steps = np.concatenate([np.diff(points, axis=0), [points[-1] - points[0]]])
+        return np.arctan2(steps[:, 1], steps[:, 0])
 
     # ---- what a lie is worth
 
@@ -122,7 +138,7 @@ class GroundValue:
         distance = np.hypot(*(lies - self.pin).T)
         result = np.zeros((len(lies), THROWS))
         near = distance < THROWN_M
-        result[near] = self.putt(lies[near], distance[near])
+        result[near] = self.green.outlook(lies[near])
         far = distance >= INNER_M
         if far.any():
             thrown = self._approach(lies[far], distance[far])
@@ -167,29 +183,12 @@ class GroundValue:
         costs = self._screened(lies, targets, NARROW_FAN_RAD, 1)[:, 0, 2]
         return 1.0 + np.where(np.isfinite(costs), costs, OUT_OF_REACH)
 
-    def putt(self, lies: Points, distance: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Outlooks [n, THROWS] of putting from lies [n, 2] at these distances [n, m]: slope, wind and
-        branches in the way have their say."""
-        field = self.situation.scene.field
-        rise = self.pin_z - heights(field, lies)
-        clear = clear_shares(field, lies, self.pin[0], self.pin[1])
-        along, across = self._wind_on(lies, distance)
-        return self._putting.throws_left(distance, rise, THROWS, clear, along, across)
-
     def in_bounds(self, places: Points) -> NDArray[np.bool_]:
         """Whether places [n, 2] are in bounds and on the ground considered."""
         scene = self.situation.scene
         west, south, east, north = scene.bounds
         within = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
         return within & ~holds(scene.out_of_bounds, *places.T)
-
-    def _wind_on(
-        self, lies: Points, distance: NDArray[np.float64]
-    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        """Wind along putts from lies [n, 2], positive from behind, and across them [m/s]."""
-        wind = np.array(self.situation.air.wind_vector())
-        way = (self.pin - lies) / np.maximum(distance, 1e-9)[:, None]
-        return way @ wind, way[:, 0] * wind[1] - way[:, 1] * wind[0]
 
     # ---- between lies
 
@@ -243,7 +242,7 @@ class GroundValue:
             near = away < THROWN_M
             self._cell_open = expected(self._open_at(away))
             self._cell_putts = np.full(len(away), np.inf)
-            self._cell_putts[near] = expected(self.putt(self._cells[near], away[near]))
+            self._cell_putts[near] = expected(self.green.outlook(self._cells[near]))
             self._cell_inner = away < INNER_M
             out = holds(self.situation.scene.out_of_bounds, *self._cells.T)
             self._cell_sign = np.where(out, -1.0, 1.0)
@@ -316,7 +315,7 @@ class GroundValue:
         s = self.situation
         toward = np.where(np.isnan(targets), self.pin, targets) - lies
         bearing = np.arctan2(toward[:, 1], toward[:, 0])
-        flown = s.repertoire.flown(s.air, bearing)
+        flown = s.repertoire.flown(s.air, self._ways_of_play)
         west, south = s.scene.bounds[:2]
         laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west,
                     south, math.radians(s.aim_deg))  # fmt: skip
@@ -371,7 +370,7 @@ class GroundValue:
         that they end where they would on the level; and where that is."""
         s = self.situation
         r, a = s.repertoire, s.arsenal
-        ends = r.flown(s.air, aim).ends
+        ends = r.flown(s.air, NOBODY).ends
         sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
         x, y = ends[sector, entry].T
         want, toward = np.hypot(x, y), aim + np.arctan2(y, x)

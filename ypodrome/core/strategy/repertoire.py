@@ -15,6 +15,10 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight.release import HYZER, RELEASE_SIZE, SIDE, Z
 from ypodrome.core.flight.simulate import Air, Range
+from ypodrome.core.green import Green
+from ypodrome.core.green.green import PUTTED_TO_M
+from ypodrome.core.hole.features import HoleLine, Pin, Tee
+from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, Arsenal, at_power
 from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.solve import first_power
@@ -25,10 +29,11 @@ OPEN_DRAWS = 16
 """Draws of every release at each power; two neighbouring powers, with other draws each, are pooled
 (chosen)."""
 
+FLAT_M = 60.0
 STEP_M, FARTHEST_M = 4.0, 480.0
 """Distances at which open ground is valued, and how far (chosen: the longest holes)."""
 
-PUTTED_M, THROWN_M = 14.0, 28.0
+PUTTED_M, THROWN_M = 14.0, PUTTED_TO_M
 """Nearer than the first everybody putts, farther than the second nobody does (chosen: under 6 % go in from
 there even for the best)."""
 
@@ -45,7 +50,7 @@ SECTORS, POINTS = 12, 15
 """Directions of the wind that ends are kept for, and points of a path, at most nine metres apart (chosen)."""
 
 BLOWS_M_S, MOST_AIRS = 0.5, 8
-AROUND_RAD = np.radians(np.array([-45.0, -30.0, -15.0, 0.0, 15.0, 30.0, 45.0]))
+AROUND_RAD = np.radians(np.array([-40.0, -20.0, 0.0, 20.0, 40.0]))
 """Wind below which the air is still, airs kept, and directions about an aim that draws are flown for; behind
 the back those of still air will do (chosen)."""
 
@@ -167,7 +172,7 @@ class Repertoire:
         m, order = np.arange(len(a.disc)), []
         looks = np.stack([a.group, np.round(a.hyzer_deg), np.round(a.launch_deg)], axis=1)
         sort = np.unique(looks, axis=0, return_inverse=True)[1].ravel()
-        self.open = thrower.putting.throws_left(np.maximum(distances, 0.5), size=THROWS)
+        self.open = _putted(thrower, distances)
         for i, away in enumerate(distances):
             putt = self.open[i].copy()
             if away >= PUTTED_M:
@@ -185,6 +190,14 @@ class Repertoire:
             far = away > THROWN_M or (away >= PUTTED_M and expected(best) < expected(putt))
             self.open[i] = best if far else putt
         return order
+
+
+def _putted(thrower: Thrower, distances_m: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Outlooks [n, THROWS] of putting from distances on a flat calm green."""
+    line = HoleLine(1, ((0.0, 0.0), (FLAT_M, 0.0)))
+    flat = Scene(line, Tee((1,), "", (0.0, 0.0)), Pin((1,), "", (FLAT_M, 0.0)), 3)
+    green = Green(flat, thrower.putting, Air(), thrower.hand == "left")
+    return green.outlook(np.stack([FLAT_M - distances_m, np.zeros(len(distances_m))], axis=1))
 
 
 def _two_lucks() -> NDArray[np.float64]:

@@ -2,8 +2,8 @@
 
 After Gelman & Nolan, A Probability Model for Golf Putting (Teaching Statistics 24(3), 2002): a putt goes in
 when the error of its direction is small enough. There is one error and it is the same angle at every
-distance. A disc golfer's putts err in direction and in height, both more than in proportion to the distance;
-the height decides how far a miss flies on. A few putts are simply thrown away."""
+distance. A disc golfer's putts err in direction and in height, both more than in proportion to the distance.
+A few putts are simply thrown away."""
 
 from __future__ import annotations
 
@@ -11,7 +11,6 @@ import itertools
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
-from functools import lru_cache
 
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
@@ -34,15 +33,6 @@ FAULT_LOST, FULL_FAULT_M = 0.47, 5.0
 """Share of a player's faults that a putt from FULL_FAULT_M or farther is thrown away by, nearer in proportion
 less (share fitted, form chosen)."""
 
-PAST_M, PAST_SHARE = 1.6, 0.10
-"""A missed putt of the right length rests about this far past: a step, and a tenth of its length
-[common practice]."""
-
-DOWNHILL_RUN = 6.0
-STEEPEST = 0.15
-"""Extra share of the distance that a miss runs on where the ground falls away behind the basket: at 10 % down
-60 % of the putt, and no more beyond STEEPEST (chosen)."""
-
 UPHILL, DOWNHILL = 0.5, 0.3
 """Metres of putt added per metre up or down to the chains (chosen: players find uphill a little harder than
 level, and fear downhill for what a miss does)."""
@@ -55,9 +45,6 @@ MISJUDGED = 0.13
 """Share of the wind a putter misjudges, gusts included (chosen)."""
 
 SHORTEST_M = 0.5
-NODES = ndtri((np.arange(15) + 0.5) / 15)
-GRID_M = np.concatenate([np.arange(0.5, 12.0, 0.5), np.arange(12.0, 30.0), np.arange(30.0, 61.0, 5.0)])
-ROUNDS = 10
 
 
 @dataclass(frozen=True)
@@ -110,35 +97,16 @@ class PuttingModel:
         length = plays_m(distance_m, rise_m)
         return self._held(length, *self.errors(length, along_m_s, across_m_s))
 
+    def thrown_away(self, distance_m: NDArray[np.float64]) -> NDArray[np.float64]:
+        """Share of putts from these distances that are simply bad."""
+        return np.asarray(self.lost * np.minimum(1.0, distance_m / FULL_FAULT_M))
+
     def _held(
         self, length: NDArray[np.float64], side: NDArray[np.float64], high: NDArray[np.float64]
     ) -> NDArray[np.float64]:
-        thrown_away = self.lost * np.minimum(1.0, length / FULL_FAULT_M)
+        thrown_away = self.thrown_away(length)
         wide, tall = 2.0 * ndtr(HALF_WIDTH_M / side) - 1.0, 2.0 * ndtr(HALF_HEIGHT_M / high) - 1.0
         return np.asarray((1.0 - thrown_away) * wide * tall)
-
-    def throws_left(
-        self, distance_m: ArrayLike, rise_m: ArrayLike = 0.0, size: int = 8, clear: ArrayLike = 1.0,
-        along_m_s: ArrayLike = 0.0, across_m_s: ArrayLike = 0.0,
-    ) -> NDArray[np.float64]:  # fmt: skip
-        """Chances [..., size] of holing out in 1, 2, ... throws when every throw is a putt.
-
-        A miss flies past by its error of length, farther where the ground falls away behind the basket (a
-        basket above the putter has its slope on the putter's side, and no such run). `clear` is the share
-        of first putts that branches let through; one they stop counts as missed.
-        """
-        given = np.broadcast_arrays(distance_m, rise_m, clear, along_m_s, across_m_s)
-        d, rise, free, along, across = (np.ravel(x).astype(float) for x in given)
-        length = plays_m(d, rise)
-        side, high = self.errors(length, along, across)
-        made = self._held(length, side, high) * free
-        falls = np.minimum(np.maximum(0.0, -rise / np.maximum(d, 3.0)), STEEPEST)
-        rest, weight = _rests(d, side, high, d * DOWNHILL_RUN * falls)
-        later = np.stack([np.interp(rest, GRID_M, column) for column in flat_table(self, size).T], -1)
-        after = np.einsum("nk,nkt->nt", weight, later) * (1.0 - made)[:, None]
-        chances = np.column_stack([made, after[:, :-1]])
-        chances[:, -1] += after[:, -1]
-        return chances.reshape(*given[0].shape, size)
 
 
 def plays_m(distance_m: ArrayLike, rise_m: ArrayLike) -> NDArray[np.float64]:
@@ -148,34 +116,6 @@ def plays_m(distance_m: ArrayLike, rise_m: ArrayLike) -> NDArray[np.float64]:
         np.asarray(distance_m, float) + UPHILL * np.maximum(rise, 0.0) + DOWNHILL * np.maximum(-rise, 0.0)
     )
     return np.maximum(length, SHORTEST_M)
-
-
-def _rests(
-    d: NDArray[np.float64], side: NDArray[np.float64], high: NDArray[np.float64], run: NDArray[np.float64]
-) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """Distances [n, NODES] from which missed putts from d [n] are putted again, and the chance of each."""
-    length = high[:, None] / DESCENT * NODES
-    wide = 2.0 * ndtr(HALF_WIDTH_M / side) - 1.0
-    weight = np.where(np.abs(length) < HALF_HEIGHT_M / DESCENT, 1.0 - wide[:, None], 1.0) + 1e-12
-    past = np.maximum(PAST_M + PAST_SHARE * d[:, None] + length, 1.0 - d[:, None])
-    past = past + np.where(past > 0.0, 1.0, 0.0) * run[:, None]
-    return np.hypot(past, np.maximum(side[:, None], 0.3)), weight / weight.sum(axis=1, keepdims=True)
-
-
-@lru_cache(maxsize=128)
-def flat_table(model: PuttingModel, size: int) -> NDArray[np.float64]:
-    """Chances [len(GRID_M), size] of holing out in 1, 2, ... putts on the flat."""
-    side, high = model.errors(GRID_M)
-    made = model._held(GRID_M, side, high)
-    rest, weight = _rests(GRID_M, side, high, np.zeros_like(GRID_M))
-    table = np.zeros((len(GRID_M), size))
-    table[:, -1] = 1.0
-    for _ in range(ROUNDS):
-        again = np.stack([np.interp(rest, GRID_M, column) for column in table.T], -1)
-        after = np.einsum("nk,nkt->nt", weight, again) * (1.0 - made)[:, None]
-        table = np.column_stack([made, after[:, :-1]])
-        table[:, -1] += after[:, -1]
-    return table
 
 
 def check_rates(rates: Sequence[tuple[float, float]]) -> None:
