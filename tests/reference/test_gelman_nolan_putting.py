@@ -64,9 +64,8 @@ def test_impossible_rates_are_refused(rates):
 
 @settings(deadline=None)
 @given(st.floats(0.5, 40.0), st.floats(0, 9))
-def test_chances_add_up_and_wind_never_helps(distance, wind):
+def test_wind_never_helps(distance, wind):
     model = PuttingModel.rated(900)
-    assert model.throws_left(distance).sum() == pytest.approx(1.0)
     assert model.make(distance, along_m_s=-wind) <= model.make(distance) + 1e-12
     assert model.make(distance, across_m_s=wind) <= model.make(distance) + 1e-12
 
@@ -77,21 +76,12 @@ def test_a_head_wind_is_harder_than_a_cross_wind():
     assert model.make(9.0, along_m_s=-7.0) < model.make(9.0, across_m_s=7.0)
 
 
-def test_uphill_is_a_little_harder_and_a_drop_behind_is_dearer():
+def test_uphill_is_a_little_harder():
     """15 % uphill costs about as much as downhill, not four times [common practice]; what a downhill miss
     costs comes on top."""
-    model, counts = PuttingModel.rated(900), np.arange(1, 9)
-    level, up, down = (float(model.make(9.0, rise)) for rise in (0.0, 1.35, -1.35))
+    level, up, down = (float(PuttingModel.rated(900).make(9.0, rise)) for rise in (0.0, 1.35, -1.35))
     assert level > up and level > down
     assert level - up < 2.5 * (level - down)
-    left = [float(model.throws_left(9.0, rise) @ counts) for rise in (0.0, -1.35)]
-    assert left[1] > left[0] + 0.1
-
-
-def test_misses_fly_past_by_their_error_of_length():
-    """Two putts from 20 m are not sure: some misses leave a putt that is missed again [common practice]."""
-    chances = PuttingModel.rated(900).throws_left(20.0)
-    assert 0.1 < chances[2:].sum() < 0.6
 
 
 def test_longer_putts_are_harder():

@@ -15,7 +15,8 @@ from ypodrome.interchange.problems import FileProblems
 
 COMMANDS = {
     "fly": "fly one throw, or many from a file, over level ground",
-    "plan": "plan one hole of a course",
+    "plan": "plan a hole or a round, from the tee or from any lie",
+    "putt": "run a putt or lay it up",
     "check": "validate a course file",
 }
 
@@ -24,7 +25,7 @@ def main(arguments: Sequence[str] | None = None) -> int:
     """Run a command; returns the exit code."""
     given = list(sys.argv[1:] if arguments is None else arguments)
     try:
-        options = _parser(given).parse_args(given)
+        options = _parser(given).parse_args(_signed(given))
         return int(options.run(options))
     except FileProblems as error:
         for problem in error.problems:
@@ -32,6 +33,15 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except (BadInput, LookupError, ValueError) as error:
         print(f"ypodrome: {error}", file=sys.stderr)
     return BAD_INPUT
+
+
+def _signed(given: list[str]) -> list[str]:
+    """The arguments with a western longitude, as in `--lie -12.3,45.6`, told from an option."""
+    return [
+        f"{before}={now}" if before == "--lie" else now
+        for before, now in zip(["", *given], given, strict=False)
+        if now != "--lie"
+    ]
 
 
 def _parser(given: list[str]) -> Parser:

@@ -37,6 +37,17 @@ def number(text: str) -> float:
     return value
 
 
+def lon_lat(text: str) -> tuple[float, float]:
+    """A place as LON,LAT in degrees from the command line."""
+    parts = text.split(",")
+    if len(parts) != 2:
+        raise argparse.ArgumentTypeError(f'"{text}" is not a place: give LON,LAT in degrees, as -12.3,45.6')
+    lon, lat = (number(part.strip()) for part in parts)
+    if not (-180.0 <= lon <= 180.0 and -90.0 <= lat <= 90.0):
+        raise argparse.ArgumentTypeError(f'"{text}" is no place on earth: longitude first, then latitude')
+    return lon, lat
+
+
 def read(path: Path, reader: Callable[[bytes], T]) -> T:
     """What a reader makes of a file; its problems name the file."""
     try:

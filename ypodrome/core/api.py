@@ -7,6 +7,8 @@ from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
+from ypodrome.core.green import Green, Putt
+from ypodrome.core.green.styles import Style
 from ypodrome.core.ground.field import cell_of, heights, open_field
 from ypodrome.core.hole.features import Course, Layout, LayoutHole
 from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, surface_through
@@ -22,8 +24,10 @@ from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.aim import Aim, At, bearing_deg
 from ypodrome.core.strategy.arsenal import StockLine
 from ypodrome.core.strategy.day import round_chances
+from ypodrome.core.strategy.every_disc import best_of_every_disc
 from ypodrome.core.strategy.exactness import Height, Window
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
+from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
 from ypodrome.core.strategy.options import (
     Chances,
     Felt,
@@ -41,7 +45,14 @@ from ypodrome.core.strategy.options import (
     nearest_option,
     released_apart_deg,
 )
-from ypodrome.core.strategy.plan import HolePlan, plan_hole, score_chances, score_from_tee, told
+from ypodrome.core.strategy.plan import (
+    HolePlan,
+    outlook_chances,
+    plan_hole,
+    score_chances,
+    score_from_tee,
+    told,
+)
 from ypodrome.core.strategy.reason import TIE, Reason, Why
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
@@ -59,6 +70,7 @@ from ypodrome.core.thrower import (
     Thrower,
     grip_share,
 )
+from ypodrome.core.thrower.stance import Stance
 from ypodrome.core.warm import warm
 
 __all__ = [
@@ -85,7 +97,9 @@ __all__ = [
     "Disc",
     "Felt",
     "Flight",
+    "Follow",
     "Forecast",
+    "Green",
     "GroundValue",
     "Height",
     "HolePlan",
@@ -96,12 +110,14 @@ __all__ = [
     "Layout",
     "LayoutHole",
     "Leave",
+    "LiePlan",
     "Look",
     "Measured",
     "Option",
     "PlannedThrow",
     "Plastic",
     "Posture",
+    "Putt",
     "PuttingModel",
     "Reason",
     "Release",
@@ -112,13 +128,16 @@ __all__ = [
     "Side",
     "Situation",
     "Spread",
+    "Stance",
     "Standing",
     "StockLine",
+    "Style",
     "Surface",
     "TargetPlan",
     "Throw",
     "Thrower",
     "Way",
+    "Where",
     "Why",
     "Wind",
     "WindTable",
@@ -127,6 +146,7 @@ __all__ = [
     "aimed",
     "air_density_kg_m3",
     "bearing_deg",
+    "best_of_every_disc",
     "blind_because",
     "body_of",
     "cautions",
@@ -135,6 +155,7 @@ __all__ = [
     "contour_lines",
     "fly",
     "fly_to_height",
+    "follows",
     "gained_by_part",
     "grip_share",
     "heights",
@@ -145,7 +166,9 @@ __all__ = [
     "missed_releases",
     "nearest_option",
     "open_field",
+    "outlook_chances",
     "plan_for_target",
+    "plan_from",
     "plan_hole",
     "released_apart_deg",
     "round_chances",

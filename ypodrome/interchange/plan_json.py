@@ -3,10 +3,25 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from typing import Any
 
-from ypodrome.core.api import Forecast, HolePlan, Leave, Option, Side, Window, score_chances
+import numpy as np
+
+from ypodrome.core.api import (
+    Forecast,
+    HolePlan,
+    Leave,
+    LiePlan,
+    Option,
+    Side,
+    Window,
+    outlook_chances,
+    round_chances,
+    score_chances,
+)
 from ypodrome.interchange.frame import LonLat, to_lon_lat
+from ypodrome.interchange.putt_json import putt_document
 from ypodrome.wording.cautions import caution_words
 from ypodrome.wording.reasons import reason_sentences
 from ypodrome.wording.throws import aim_words, way_words
@@ -32,6 +47,62 @@ def plan_document(plan: HolePlan, origin: LonLat, units: str) -> Json:
         "cautions": [caution_words(c, units) for c in plan.cautions],
         "compute_s": round(plan.compute_s, 3),
     }
+
+
+def lie_document(plan: HolePlan, here: LiePlan, origin: LonLat, units: str) -> Json:
+    """A plan from a lie as plain values: the hole's keys as in a plan from its tee, the scores with the
+    throws made included, and the putt where it is near enough for one."""
+    options = [{"rank": k, **option_document(o, origin, units)} for k, o in enumerate(here.options, start=1)]
+    lon, lat = to_lon_lat(origin, here.lie)
+    return {
+        **plan_document(plan, origin, units),
+        "lie": {"lon": round(lon, 7), "lat": round(lat, 7)},
+        "thrown": here.thrown,
+        "stance": here.stance,
+        "distance_m": round(here.distance_m, 1),
+        "expected_score": round(here.expected, 3),
+        "score_chances": rounded_chances(outlook_chances(here.outlook, here.thrown)),
+        "options": options,
+        "putt": putt_document(here.putt, origin, units) if here.putt else None,
+    }
+
+
+def disc_rows(options: Iterable[Option]) -> list[Json]:
+    """The best throw of every disc, best first."""
+    return [
+        {
+            "disc": o.throw.disc.name,
+            "throw": o.throw.code,
+            "kind": o.throw.kind,
+            "line": o.forecast.shape,
+            "power_pct": round(100 * o.throw.power),
+            "hyzer_deg": round(o.throw.hyzer_deg, 1),
+            "aim_left_deg": round(o.aim.left_deg, 1),
+            "expected_score": round(o.forecast.expected, 3),
+            "chances": {k: round(v, 4) for k, v in vars(o.forecast.chances).items()},
+        }
+        for o in options
+    ]
+
+
+def round_document(holes: list[tuple[HolePlan, Json]]) -> Json:
+    """A layout's plans with the round's score and its chances, the day shared by all holes."""
+    first = [plan.options[0].forecast for plan, _ in holes]
+    total = round_chances([np.array(f.by_day or f.outlook) for f in first])
+    chances = {str(len(holes) + k): float(p) for k, p in enumerate(total) if p >= LEAST_CHANCE}
+    rest = max(0.0, 1.0 - sum(chances.values()))
+    if rest > 0.0:
+        last = list(chances)[-1]
+        chances[f"{last}+"] = chances.pop(last) + rest
+    return {
+        "holes": [document for _, document in holes],
+        "expected_score": round(sum(f.expected for f in first), 3),
+        "score_chances": rounded_chances(chances),
+    }
+
+
+LEAST_CHANCE = 1e-4
+"""Totals less likely than this go with the tail."""
 
 
 def option_document(option: Option, origin: LonLat, units: str) -> Json:

@@ -59,6 +59,7 @@ from ypodrome.core.green.styles import (
 )
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.thrower.putting import (
     DESCENT,
     DRIFT_M,
@@ -93,11 +94,8 @@ LAY_LEAST_M, LAY_SHARE, LAY_SIGMA = 0.25, 0.06, 0.0123
 """Length error of a scratch player's lay-up, least and per metre, and the putting error it goes with
 (chosen)."""
 
-SPOTS = tuple((0.7, turn) for turn in (-90.0, -45.0, 0.0, 45.0, 90.0)) + (
-    (2.5, -60.0),
-    (2.5, 0.0),
-    (2.5, 60.0),
-)
+ASIDE_DEG = (-90.0, -45.0, 0.0, 45.0, 90.0)
+SPOTS = (*((0.7, turn) for turn in ASIDE_DEG), (2.5, -60.0), (2.5, 0.0), (2.5, 60.0))
 """Where lay-ups are meant for, seen from the basket: so far off [m], so far to the side of the lie [deg]
 (chosen)."""
 
@@ -244,13 +242,23 @@ class Green:
             np.abs(self.pin_z - heights(self.scene.field, self.lies)).max() > FELT_SLOPE * PUTTED_TO_M
         )
 
+    def checked(self, lie: tuple[float, float]) -> tuple[float, float]:
+        """The lie, if it is one on this green. ValueError where nobody putts from."""
+        away = math.dist(lie, self.scene.pin.at)
+        if away > PUTTED_TO_M:
+            raise ValueError(
+                f"the lie is {away:.0f} m from the basket: putts are advised from at most {PUTTED_TO_M:.0f} m"
+            )
+        if holds(self.scene.out_of_bounds, *np.array([lie]).T)[0]:
+            raise ValueError("the lie is out of bounds: take relief first, and putt from there")
+        return lie
+
     def putt_from(self, lie: tuple[float, float]) -> Putt:
         """What to do from one lie, worked out there and not between nodes."""
         lies = np.array([lie])
         clear = float(clear_shares(self.scene.field, lies, self.pin[0], self.pin[1])[0])
-        met = self._met and clear < 1.0 - 1e-6
-        ways = self._ways(met, exact=True)
-        books = self.books(lies, met, exact=True)
+        ways = self._ways(self._met, exact=True)
+        books = self.books(lies, self._met, exact=True)
         costs = self.costs(books)[0]
         putts, lay_ups = costs[: len(ways)], costs[len(ways) :]
         best = int(putts.argmin())

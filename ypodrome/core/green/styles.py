@@ -67,9 +67,9 @@ at the basket falls out of it (chosen)."""
 FELT_M_S, FELT_SLOPE = 5.0, 0.05
 """Wind and slope from which the putts for them are tried (chosen)."""
 
-SHORT_PER_SLOPE_M = 0.4
+SHORT_PER_SLOPE_M = 0.25
 """How much too low [m] putts arrive per unit of slope uphill: uphill putts come short [common practice], size
-chosen; 15 % uphill is a fifth of the window."""
+chosen; 15 % uphill is an eighth of the window."""
 
 TIE = 0.004
 """Throws by which another putt than the straight one must be better to be advised (chosen)."""

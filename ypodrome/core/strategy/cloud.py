@@ -40,7 +40,7 @@ def draw_cloud(
     z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
     rim = arsenal.rim_over(throws.combo, throws.power)
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet, rim)
-    factors = factors * arsenal.practice_factor(throws.combo)
+    factors = factors * arsenal.practice_factor(throws.combo) * situation.footing.spread
     sizes = situation.sizes[arsenal.kind[throws.combo]]
     releases = scatter(throws.release, sizes, factors, z, situation.thrower.fault_share)
     m, k = releases.shape[:2]

@@ -32,6 +32,7 @@ from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
 from ypodrome.core.strategy.way_out import hemmed_in
+from ypodrome.core.thrower.stance import Stance
 
 FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 15)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
@@ -91,7 +92,7 @@ class GroundValue:
 
     def __init__(self, situation: Situation, worth: Worth | None = None) -> None:
         """Value the ground of a situation, or take up what was kept of doing so."""
-        self.situation = situation
+        self.situation = situation = replace(situation, stance=Stance.LEVEL)
         scene = situation.scene
         self.pin = np.array(scene.pin.at)
         thrower = situation.thrower

@@ -74,9 +74,14 @@ class HolePlan:
 
 def score_chances(option: Option, thrown: int = 0) -> dict[str, float]:
     """Chances of finishing in 1, 2, ... "8+" throws with an option."""
-    last = len(option.forecast.outlook)
+    return outlook_chances(option.forecast.outlook, thrown)
+
+
+def outlook_chances(outlook: Sequence[float], thrown: int) -> dict[str, float]:
+    """Chances of finishing in so many throws, of an outlook after `thrown` of them."""
+    last = len(outlook)
     names = [*(str(k + thrown) for k in range(1, last)), f"{last + thrown}+"]
-    return dict(zip(names, option.forecast.outlook, strict=True))
+    return dict(zip(names, outlook, strict=True))
 
 
 def plan_hole(situation: Situation) -> HolePlan:
@@ -160,6 +165,13 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
             option = _standing(option, next=_next(situation, value, option, thrown + 1, last))
         finished.append(option)
     return tuple(finished)
+
+
+def best_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> Option:
+    """The best throw from a lie, searched less finely: for what follows."""
+    judged = search(situation, value, np.array(lie), thrown, QUICK)
+    best = int(_objectives(situation, judged, thrown).argmin())
+    return options_of(situation, value, judged, thrown)[best]
 
 
 def told(options: Sequence[Option]) -> list[Option]:

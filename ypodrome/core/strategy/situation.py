@@ -15,6 +15,7 @@ from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.arsenal import Arm, Arsenal, StockLine, build_arsenal
 from ypodrome.core.strategy.repertoire import Repertoire, repertoire_of
 from ypodrome.core.thrower import KINDS, OVERHEAD, Kind, Thrower
+from ypodrome.core.thrower.stance import FOOTINGS, Footing, Stance
 
 
 class Posture(StrEnum):
@@ -31,7 +32,7 @@ POSTURES = tuple(Posture)
 @dataclass(frozen=True)
 class Situation:
     """Inputs of a hole's plan. `without` names kinds of throw that are off today, `lines` are the
-    player's own, offered besides the usual shapes."""
+    player's own, offered besides the usual shapes, `stance` how the player stands for the throw in hand."""
 
     scene: Scene
     thrower: Thrower
@@ -41,6 +42,7 @@ class Situation:
     without: tuple[str, ...] = ()
     seed: int = 1
     lines: tuple[StockLine, ...] = ()
+    stance: Stance = Stance.LEVEL
 
     def __post_init__(self) -> None:
         if self.posture not in POSTURES:
@@ -63,8 +65,13 @@ class Situation:
     @property
     def arms(self) -> tuple[Arm, ...]:
         """Kind, throw and full release speed of each kind that is on today."""
-        t = self.thrower
-        return tuple(Arm(k, t.throw(k), t.arm_speed_m_s(k), t.max_distance_m[k]) for k in self.kinds)
+        t, share = self.thrower, self.footing.power
+        return tuple(Arm(k, t.throw(k), share * t.arm_speed_m_s(k), t.max_distance_m[k]) for k in self.kinds)
+
+    @property
+    def footing(self) -> Footing:
+        """What the stance leaves of a throw."""
+        return FOOTINGS[self.stance]
 
     @cached_property
     def range(self) -> Range:
