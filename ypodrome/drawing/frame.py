@@ -49,6 +49,15 @@ class Frame:
         x, y = self.pixels(np.array([point]))[0]
         return round(float(x), 1), round(float(y), 1)
 
+    def place(self, x: float, y: float) -> tuple[float, float]:
+        """The point [m] that pixels show."""
+        turned = np.array([[
+            (x - self.width / 2) / self.scale + self.middle[0],
+            (self.height / 2 - y) / self.scale + self.middle[1],
+        ]])  # fmt: skip
+        point = _turned(turned, math.pi - self.angle)[0]
+        return float(point[0]), float(point[1])
+
 
 def _turned(points: NDArray, angle: float) -> NDArray:
     """Coordinates with `angle` pointing up."""

@@ -30,23 +30,23 @@ def settled(situation: Situation, value: GroundValue, plan: HolePlan, choice: Ch
     where it was aimed by hand or is no longer offered; the first plan where there is no choice."""
     if choice is None:
         return Kept(plan)
-    place = _place(plan, choice.key, choice.throw)
+    place = place_of(plan, choice.key, choice.throw)
     if place < len(plan.options) and not choice.by_hand:
         return Kept(plan, place)
     scene = situation.scene
     heading = bearing_deg(scene.tee.at, scene.pin.at) + choice.aim_left_deg
     own = judged(situation, value, replace(choice.throw, lie=scene.tee.at, heading_deg=heading))
-    return Kept(plan, gone=True) if own is None else _with_own(plan, place, own)
+    return Kept(plan, gone=True) if own is None else with_own(plan, place, own)
 
 
-def _place(plan: HolePlan, key: Key, throw: PlannedThrow) -> int:
+def place_of(plan: HolePlan, key: Key, throw: PlannedThrow) -> int:
     """Where a throw stands among a plan's options: at the one it is, released most alike; or behind all."""
     rows = [i for i, o in enumerate(plan.options) if is_throw(o, key, throw)]
     apart = {i: released_apart_deg(plan.options[i].throw, throw) for i in rows}
     return min(rows, key=lambda i: apart[i], default=len(plan.options))
 
 
-def _with_own(plan: HolePlan, place: int, own: Option) -> Kept:
+def with_own(plan: HolePlan, place: int, own: Option) -> Kept:
     """The plan with the player's own throw at its place, in that place's role, and told anew."""
     options = plan.options
     role = options[place].standing.role if place < len(options) else own.standing.role
@@ -86,7 +86,7 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option
         raise ValueError(
             "this throw is not in the bag any more, or its kind is off today: plan the hole again"
         )
-    kept = _with_own(hole.kept.plan, rank - 1, own)
+    kept = with_own(hole.kept.plan, rank - 1, own)
     if keep:
         hole.choice = choice_document(Choice(own.key, own.throw, own.aim.left_deg, by_hand=True))
         hole.keep(kept, "choice")

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from ypodrome.plan import views
+from ypodrome.plan import here_views, views
 
 app_name = "plan"
 urlpatterns = [
@@ -19,4 +19,10 @@ urlpatterns = [
     path("<int:pk>/hole/<int:number>/replan/", views.replan, name="replan"),
     path("<int:pk>/hole/<int:number>/choose/", views.choose, name="choose"),
     path("<int:pk>/hole/<int:number>/aim/", views.aim, name="aim"),
+    path("<int:pk>/hole/<int:number>/here/", here_views.here, name="here"),
+    path("<int:pk>/hole/<int:number>/here/plan/", here_views.here_plan, name="here_plan"),
+    path("<int:pk>/hole/<int:number>/here/zone/", here_views.zone, name="zone"),
+    path("<int:pk>/hole/<int:number>/discs/", here_views.discs, name="discs"),
+    path("<int:pk>/hole/<int:number>/discs/every/", here_views.every, name="every"),
+    path("<int:pk>/hole/<int:number>/discs/own/", here_views.own, name="own"),
 ]

@@ -121,7 +121,8 @@ Points = NDArray[np.float64]
 class Putt:
     """A lie on the green: distance to the basket [m] and how far that stands above it [m]; run it in a style,
     with the chance made and how far off a miss rests on average [m], or lay it up to a spot [m east, north]
-    that leaves so far; expected throws of both."""
+    that leaves so far; expected throws of both. `clear` is the share of a straight putt that nothing
+    stops."""
 
     distance_m: float
     rise_m: float
@@ -256,9 +257,12 @@ class Green:
     def putt_from(self, lie: tuple[float, float]) -> Putt:
         """What to do from one lie, worked out there and not between nodes."""
         lies = np.array([lie])
-        clear = float(clear_shares(self.scene.field, lies, self.pin[0], self.pin[1])[0])
         ways = self._ways(self._met, exact=True)
         books = self.books(lies, self._met, exact=True)
+        clear = 1.0
+        if self._met:
+            bare = float(self.books(lies, met=False)[0, 0, MADE])
+            clear = min(1.0, float(books[0, 0, MADE]) / max(bare, 1e-9))
         costs = self.costs(books)[0]
         putts, lay_ups = costs[: len(ways)], costs[len(ways) :]
         best = int(putts.argmin())

@@ -13,7 +13,7 @@ from ypodrome.core.hole.features import Landmark, Point
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.units import wrap_degrees
 
-NEAREST_MARK_M, FARTHEST_TREE_M = 15.0, 120.0
+NEAREST_MARK_M, FARTHEST_TREE_M = 15.0, 75.0
 """Marks nearer than the first move with every step; trees farther than the second are not told apart
 (chosen)."""
 
@@ -24,7 +24,7 @@ distance)."""
 BESIDE_BASKET_M = 9.0
 """The basket may be farther: its size is known, and so is what three of its widths are (chosen)."""
 
-GAPS_DEG = (1.0, 14.0)
+GAPS_DEG, WIDEST_GAP_M = (1.0, 14.0), 12.0
 """Widths of a gap that one aims into (chosen)."""
 
 USEFUL_OFFSET_DEG = 60.0
@@ -137,4 +137,6 @@ def _trees(scene: Scene, lie: Point, heading_deg: float) -> Iterator[Graded]:
             away = min(one, other)
             wide = away * math.radians(left - right)
             side = away * math.radians(-(left + right) / 2.0)
+            if wide > WIDEST_GAP_M:
+                continue
             yield min(UNNAMED, wide / 2.0), _Mark(At.GAP, "", away, side, wide)

@@ -1,0 +1,139 @@
+"""Planning from where the disc lies, judging a throw of one's own, and the best of every disc."""
+
+from __future__ import annotations
+
+import math
+from typing import Any
+
+import numpy as np
+
+from ypodrome.core.api import (
+    KINDS,
+    Follow,
+    Kind,
+    LiePlan,
+    Option,
+    PlannedThrow,
+    Scene,
+    Situation,
+    Stance,
+    bearing_deg,
+    best_of_every_disc,
+    follows,
+    judged,
+    plan_from,
+)
+from ypodrome.core.units import metres_from_feet
+from ypodrome.drawing.frame import Frame
+from ypodrome.plan.choosing import with_own
+from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.kept import Choice, Kept, choice_document
+from ypodrome.plan.live import ground_of, situation_of
+from ypodrome.plan.models import PlannedHole
+from ypodrome.plan.services import plan_one
+from ypodrome.standins.gps_fix import fix
+
+Json = dict[str, Any]
+Point = tuple[float, float]
+
+FARTHEST_M = 400.0
+LIMITS = {
+    "hyzer_deg": (-80.0, 90.0), "launch_deg": (-5.0, 60.0), "power_pct": (20.0, 100.0),
+    "aim_left_deg": (-90.0, 90.0),
+}  # fmt: skip
+"""What may be entered for a throw of one's own (chosen: beyond these nobody throws)."""
+
+
+def lie_of(hole: PlannedHole, scene: Scene, frame: Frame, values: Json) -> Point:
+    """The lie that a page names: a place on the drawing, a distance and compass bearing to the basket, or the
+    simulated receiver. ValueError names what is missing or wrong."""
+    if values.get("gps") is True:
+        return _simulated(hole, int(_number(values, "thrown", 0, 20)))
+    if "x" in values and "y" in values:
+        return frame.place(_number(values, "x", -2000, 4000), _number(values, "y", -2000, 4000))
+    away = _number(values, "distance", 0.0, 5000.0)
+    away_m = metres_from_feet(away) if hole.plan.owner.units == "imperial" else away
+    if away_m > FARTHEST_M:
+        raise ValueError("distance: no hole is that long")
+    bearing = math.radians(_number(values, "bearing", 0.0, 360.0))
+    pin = scene.pin.at
+    return pin[0] - away_m * math.sin(bearing), pin[1] - away_m * math.cos(bearing)
+
+
+def _simulated(hole: PlannedHole, thrown: int) -> Point:
+    """Where a phone would say the player stands after a throw as planned: one end of the planned cloud."""
+    option = hole.kept.in_force
+    for _ in range(1, thrown):
+        option = option.standing.next or option
+    rests = option.forecast.rests
+    at = rests[np.random.default_rng([hole.pk, thrown]).integers(len(rests))]
+    return fix((float(at[0]), float(at[1])), seed=hole.pk + thrown)
+
+
+def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
+    """The plan from a lie, by the number of throws made and the stance. ValueError names a bad one."""
+    thrown = int(_number(values, "thrown", 0, 20))
+    stance = values.get("stance", Stance.LEVEL.value)
+    if stance not in tuple(Stance):
+        raise ValueError(f"stance must be one of {', '.join(Stance)}")
+    return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, thrown, Stance(stance))
+
+
+def fresh(hole: PlannedHole) -> PlannedHole:
+    """The hole, planned again if something has changed."""
+    return plan_one(hole) if is_stale(hole) else hole
+
+
+def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
+    """What comes next from the parts of the zone of the throw in force."""
+    return follows(situation_of(fresh(hole)), ground_of(hole), hole.kept.in_force)
+
+
+def every_disc(hole: PlannedHole) -> tuple[Option, ...]:
+    """The best throw of every disc from the tee."""
+    situation = situation_of(fresh(hole))
+    return best_of_every_disc(situation, ground_of(hole), situation.scene.tee.at)
+
+
+def own_throw(hole: PlannedHole, values: Json) -> Option:
+    """A throw of the player's own from the tee, judged beside the plan's options. ValueError names what is
+    wrong with it."""
+    situation = situation_of(fresh(hole))
+    option = judged(situation, ground_of(hole), _entered(situation, values))
+    if option is None:
+        raise ValueError("this disc or kind of throw is off today")
+    plan = hole.kept.plan
+    return with_own(plan, len(plan.options), option).in_force
+
+
+def _entered(situation: Situation, values: Json) -> PlannedThrow:
+    disc = next((d for d in situation.bag if d.key == values.get("disc")), None)
+    if disc is None:
+        raise ValueError("disc: choose one of the bag")
+    if values.get("kind") not in situation.kinds:
+        known = ", ".join(k for k in KINDS if k in situation.kinds)
+        raise ValueError(f"kind: must be one that is thrown today: {known}")
+    kind = Kind(values["kind"])
+    number = {name: _number(values, name, *limits) for name, limits in LIMITS.items()}
+    tee, pin = situation.scene.tee.at, situation.scene.pin.at
+    nose_deg = -2.5 if kind in (Kind.BACKHAND, Kind.FOREHAND) else 0.0
+    return PlannedThrow(
+        disc, kind, situation.thrower.throw(kind), number["hyzer_deg"], nose_deg, number["launch_deg"],
+        number["power_pct"] / 100.0, 0.0, bearing_deg(tee, pin) + number["aim_left_deg"], tee,
+    )  # fmt: skip
+
+
+def take(hole: PlannedHole, option: Option) -> None:
+    """Put a throw of the player's own in force, behind the plan's options."""
+    hole.choice = choice_document(Choice(option.key, option.throw, option.aim.left_deg, by_hand=True))
+    plan = hole.kept.plan
+    hole.keep(Kept(plan, len(plan.options), option), "choice")
+
+
+def _number(values: Json, name: str, low: float, high: float) -> float:
+    value = values.get(name)
+    if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
+        raise ValueError(
+            f"{name.removesuffix('_deg').replace('_', ' ')} must be a number from {low:g} to {high:g}"
+        )
+    return float(value)

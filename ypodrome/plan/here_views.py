@@ -1,0 +1,98 @@
+"""Screens beside the sheet: from here, what comes next from the zone, every disc, a throw of one's own."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import render
+from django.template.loader import render_to_string
+from django.views.decorators.http import require_POST, require_safe
+
+from ypodrome.accounts.http import json_body, refusal
+from ypodrome.drawing.frame import hole_frame
+from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
+from ypodrome.plan import here as service
+from ypodrome.plan.live import scene_for_hole, situation_of
+from ypodrome.plan.models import PlannedHole
+from ypodrome.plan.presenters.here import STANCES, disc_rows, here_view, zone_rows
+from ypodrome.plan.presenters.sheet import sheet_context, shot_context
+from ypodrome.plan.views import own_hole
+from ypodrome.wording.throws import kind_words
+
+
+def _page(hole: PlannedHole) -> dict[str, Any]:
+    scene = scene_for_hole(hole)
+    return sheet_context(hole, scene) | {"hole_name": scene.line.name, "planned": hole.kept is not None}
+
+
+@require_safe
+def here(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Set a lie and see what to throw from it."""
+    hole = own_hole(request, pk, number)
+    return render(request, "plan/here.html", _page(hole) | {"stances": STANCES.items()})
+
+
+@require_POST
+def here_plan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """The plan from a lie."""
+    hole = own_hole(request, pk, number)
+    scene, units = scene_for_hole(hole), hole.plan.owner.units
+    frame = hole_frame(scene, WIDTH, HEIGHT)
+    try:
+        values = json_body(request)
+        service.fresh(hole)
+        lie = service.lie_of(hole, scene, frame, values)
+        found = service.from_here(hole, lie, values)
+    except ValueError as error:
+        return refusal(error)
+    view = here_view(found, scene, frame, units)
+    parts = {name: render_to_string(f"plan/here/_{name}.html", view, request) for name in ("marks", "advice")}
+    return JsonResponse({"parts": parts, "x": view["mark"][0], "y": view["mark"][1]})
+
+
+@require_safe
+def zone(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """What comes next from the parts of the planned zone."""
+    hole = own_hole(request, pk, number)
+    scene, units = scene_for_hole(hole), hole.plan.owner.units
+    rows = zone_rows(service.zone_of(hole), hole_frame(scene, WIDTH, HEIGHT), units)
+    return render(request, "plan/here/_zone.html", {"rows": rows, "units": units})
+
+
+@require_safe
+def discs(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Judge a throw of one's own, and compare every disc's best."""
+    hole = own_hole(request, pk, number)
+    situation = situation_of(hole)
+    kinds = [(k, kind_words(k)) for k in situation.kinds]
+    throw = hole.kept.in_force.throw if hole.kept else None
+    context = _page(hole) | {"bag": situation.bag, "kinds": kinds, "throw": throw}
+    return render(request, "plan/discs.html", context)
+
+
+@require_safe
+def every(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """The best throw of every disc on the hole."""
+    hole = own_hole(request, pk, number)
+    units = hole.plan.owner.units
+    rows = disc_rows(service.every_disc(hole), units)
+    return render(request, "plan/here/_every.html", {"rows": rows, "units": units})
+
+
+@require_POST
+def own(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Judge a throw of one's own; with `keep` it is put in force."""
+    hole = own_hole(request, pk, number)
+    try:
+        values = json_body(request)
+        option = service.own_throw(hole, values)
+    except ValueError as error:
+        return refusal(error)
+    if values.get("keep") is True:
+        service.take(hole, option)
+    scene = scene_for_hole(hole)
+    frame = hole_frame(scene, WIDTH, HEIGHT)
+    context = shot_context(option, scene, frame, hole.plan.owner.units) | {"own": True}
+    parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in ("shot", "side", "card")}
+    return JsonResponse({"parts": parts, "expected": option.forecast.expected})
