@@ -41,6 +41,22 @@ def valued(page: Page) -> None:
     page.wait_for_selector(".value-line", state="attached")
 
 
+def tapped(page: Page) -> None:
+    """A lie in the fairway, and what comes next from the zone."""
+    page.wait_for_timeout(500)
+    box = page.locator("svg.lie-map").bounding_box()
+    page.mouse.click(box["x"] + 0.54 * box["width"], box["y"] + 0.64 * box["height"])
+    page.wait_for_selector("#advice .card", timeout=60_000)
+    page.get_by_role("button", name="What comes next").click()
+    page.wait_for_selector("#zone table", timeout=60_000)
+
+
+def compared(page: Page) -> None:
+    """Every disc's best throw."""
+    page.get_by_role("button", name="Search each").click()
+    page.wait_for_selector("table.every", timeout=60_000)
+
+
 def surveyed(page: Page) -> None:
     """A hole at the desk with its pond selected."""
     page.wait_for_selector("[data-at]")
@@ -78,6 +94,8 @@ VIEWS = [
     ("hole-2", "/plan/1/hole/2/", DESK, planned),
     ("hole-3", "/plan/1/hole/3/", DESK, planned),
     ("hole-9", "/plan/1/hole/9/", DESK, valued),
+    ("here", "/plan/1/hole/3/here/", DESK, tapped),
+    ("discs", "/plan/1/hole/1/discs/", DESK, compared),
     ("winds", "/plan/1/hole/9/winds/", DESK, None),
     ("desk", "/courses/1/desk/", DESK, lambda page: page.wait_for_timeout(3000)),
     ("desk-hole", "/courses/1/desk/", DESK, surveyed),

@@ -37,10 +37,12 @@ was gathered on whole courses with their trees and trouble; open flat holes of 2
 All is played by the planner with the demo's bag, in still air, {seeds} seeds.
 
 A throw errs by its spread; a share of throws is simply bad and errs {width} times as much in everything; full
-effort widens it, an easy throw narrows it, both smoothly; so does a wider rim than the shot needs. A putt
-errs to the side and, {height} times as much, in height, which is its length; some are thrown away.
+effort widens it, smoothly and most over the last tenth; so do a wider rim than the shot needs, and woods to
+stand in. A putt errs to the side and, {height} times as much, in height, which is its length; some are thrown
+away.
 
-Fitted were the size of the spread and its growth, faults and their growth, and putting; the rest is chosen.
+Fitted were the size of the spread and its growth, what full effort adds, faults and their growth, and
+putting; the rest is chosen.
 Share and score are one number once putting is fixed; where both cannot hold, the score wins. The arithmetic
 knows nothing of 18 holes of 900 ft.
 

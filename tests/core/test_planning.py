@@ -240,24 +240,21 @@ def test_without_scatter_a_hole_takes_its_throws_and_a_putt(demo_thrower, demo_b
     assert throws - last.forecast.chances.holed - 0.1 < plan.expected_score < throws + 0.1
 
 
-def test_a_branch_in_the_way_costs_a_putt_and_one_beside_it_does_not(situation):
-    """A bush of two metres at 0.5 a metre lets 0.5² of the putts through it."""
+def test_what_stands_before_the_basket_makes_a_place_dearer_and_beside_it_does_not(situation):
+    """A bush two metres deep before the basket; a trunk at the lie is leaned past."""
 
-    def made(x):
-        bush = Grove((1,), box(x - 3, 74, x + 3, 76), 3.0, 0.0, 0.5, 0.5)
-        value = GroundValue(replace(situation, scene=open_hole(groves=(bush,)), air=Air()))
-        return value.green.outlook(np.array([[0.0, 72.0]]))[0, 0]
+    def worth(lie, **features):
+        scene = open_hole(**features)
+        return float(GroundValue(replace(situation, scene=scene, air=Air())).throws(np.array([lie]))[0])
 
-    assert made(0.0) / made(20.0) == pytest.approx(0.25, abs=0.03)
+    def bush(x):
+        return (Grove((1,), box(x - 3, 74, x + 3, 76), 3.0, 0.0, 0.5, 0.5),)
 
+    def trunk(y):
+        return (Tree((1,), (0.0, y), trunk_radius_m=0.3, canopy_radius_m=0.0),)
 
-def test_a_trunk_at_the_lie_is_leaned_past_and_one_in_the_line_is_not(situation):
-    def made(y):
-        trunk = Tree((1,), (0.0, y), trunk_radius_m=0.3, canopy_radius_m=0.0)
-        value = GroundValue(replace(situation, scene=open_hole(trees=(trunk,)), air=Air()))
-        return value.green.outlook(np.array([[0.0, 70.0]]))[0, 0]
-
-    assert made(76.0) < 0.4 * made(70.6)
+    assert worth((0.0, 72.0), groves=bush(0.0)) > worth((0.0, 72.0), groves=bush(20.0)) + 0.1
+    assert worth((0.0, 70.0), trees=trunk(76.0)) > worth((0.0, 70.0), trees=trunk(70.6)) + 0.05
 
 
 @settings(deadline=None, max_examples=6)

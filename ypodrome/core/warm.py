@@ -2,21 +2,19 @@
 
 from __future__ import annotations
 
-import numpy as np
-
-from ypodrome.core.design import body_of
 from ypodrome.core.disc import Disc
-from ypodrome.core.flight.clear_line import clear_shares
-from ypodrome.core.flight.release import Release
-from ypodrome.core.flight.simulate import Air, fly
-from ypodrome.core.ground.field import heights, open_field
-from ypodrome.core.ground.room import room_around
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.hole.features import HoleLine, Pin, Tee
+from ypodrome.core.hole.scene import Scene
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.plan import plan_hole
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.thrower import Thrower
 
 
 def warm() -> None:
-    """Solve a disc, which flies many, follow one, and ask the ground what a plan asks it."""
-    field, place = open_field(), np.zeros((1, 2))
-    fly(body_of(Disc("warm", 5, 5, -1, 1)), Release(20.0), Air(), field)
-    heights(field, place)
-    clear_shares(field, place, 9.0, 0.0)
-    room_around(0.0, 0.0, 1.0, field.grove, field.trees, field.barriers, field.mandos, field.basket)
+    """Plan a short hole with one disc, and take its ground up again: all that a plan asks is asked."""
+    line = HoleLine(1, ((0.0, 0.0), (0.0, 60.0)))
+    scene = Scene(line, Tee((1,), "", (0.0, 0.0)), Pin((1,), "", (0.0, 60.0)), 3)
+    situation = Situation(scene, Thrower(), (Disc("warm", 5, 5, -1, 1),), Air())
+    GroundValue(situation, plan_hole(situation).worth)

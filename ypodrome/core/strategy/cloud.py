@@ -17,6 +17,11 @@ from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
 from ypodrome.core.thrower.spread import DIMENSIONS, growth, gusty_winds, scatter, standard_draws
 
+IN_WOODS, PAD_M = 1.3, 4.0
+"""Factor on the spread of throws from among trees, where one stands and reaches back as the trunks allow
+[common practice], size fitted with `thrower.level` to the scores on whole courses; and how near a tee one
+stands on its pad."""
+
 UNKNOWN_GROUND_M = 4.0
 """One standard deviation of where a disc ends on unknown ground, each way (chosen)."""
 
@@ -41,6 +46,7 @@ def draw_cloud(
     rim = arsenal.rim_over(throws.combo, throws.power)
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet, rim)
     factors = factors * arsenal.practice_factor(throws.combo) * situation.footing.spread
+    factors = factors * in_woods(situation.scene, throws.release[:, [X, Y]])
     sizes = situation.sizes[arsenal.kind[throws.combo]]
     releases = scatter(throws.release, sizes, factors, z, situation.thrower.fault_share)
     m, k = releases.shape[:2]
@@ -55,6 +61,16 @@ def draw_cloud(
     _blur_unknown(situation.scene, flown, flat, seed)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
     return Cloud(flown.reshape(m, k).view(np.recarray), outcome, k)
+
+
+def in_woods(scene: Scene, lies: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Factor [n] on the spread of throws from lies [n, 2]."""
+    field = scene.field
+    rows, columns = field.grove.shape
+    j = np.clip(((lies[:, 0] - field.x0) / field.cell_m).astype(int), 0, columns - 1)
+    i = np.clip(((lies[:, 1] - field.y0) / field.cell_m).astype(int), 0, rows - 1)
+    off_the_pad = np.hypot(*(lies - scene.tee.at).T) > PAD_M
+    return np.where((field.grove[i, j] >= 0) & off_the_pad, IN_WOODS, 1.0)
 
 
 def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray[np.float64], seed: int) -> None:

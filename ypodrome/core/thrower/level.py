@@ -11,15 +11,15 @@ LOWEST, HIGHEST = 700.0, 1040.0
 PRESET_RATINGS = {"new": 775.0, "club": 900.0, "advanced": 950.0, "elite": 1010.0}
 """What the presets stand for on the scale [common practice]."""
 
-SPEED_PCT, AIM_DEG, HYZER_DEG, NOSE_DEG, LAUNCH_DEG = 2.78, 2.11, 3.68, 1.42, 1.58
+SPEED_PCT, AIM_DEG, HYZER_DEG, NOSE_DEG, LAUNCH_DEG = 2.56, 1.95, 3.40, 1.31, 1.46
 SPIN_OVER_SPEED = 2.5
-SPREAD_GROWTH = 0.30
+SPREAD_GROWTH = 0.31
 """Standard deviations of a scratch player's throws at EASY_POWER, and their growth for each hundred points
 below: e to so much (fitted; the ratios between them are chosen, scores do not tell them apart)."""
 
-FAULT_SHARE, FAULT_GROWTH, FAULT_WIDTH = 0.09, 0.22, 4.5
+FAULT_SHARE, FAULT_GROWTH, FAULT_WIDTH = 0.135, 0.20, 4.5
 """Share of a scratch player's throws that are simply bad, its growth likewise, and how much more than usual
-everything errs in them (share chosen, the rest fitted: without faults nobody ever makes a bogey)."""
+everything errs in them (width chosen, the rest fitted: without faults nobody ever makes a bogey)."""
 
 MOST_FAULTS = 0.3
 

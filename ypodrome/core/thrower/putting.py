@@ -29,7 +29,7 @@ HEIGHT_OVER_SIDE = 2.25
 DESCENT = 0.27
 """Descent of a putt at the chains, about 15 degrees (chosen): height error over length error."""
 
-FAULT_LOST, FULL_FAULT_M = 0.47, 5.0
+FAULT_LOST, FULL_FAULT_M = 0.31, 5.0
 """Share of a player's faults that a putt from FULL_FAULT_M or farther is thrown away by, nearer in proportion
 less (share fitted, form chosen)."""
 

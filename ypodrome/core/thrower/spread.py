@@ -71,9 +71,10 @@ EASY_BEND_DEG, GROWTH_PER_BEND_DEG = 12.0, 0.02
 """Bend of a line up to which nothing is added, and what each degree more adds: nobody hits a mark by
 aiming 40° off it (chosen)."""
 
-EASY_POWER, EFFORT = 0.8, 1.1
-"""Share of full power a spread is stated for, and how much full effort widens it: 1 + 1.1 p³ over its value
-at EASY_POWER, smooth from a standstill to all-out (fitted with `level`)."""
+EASY_POWER, EFFORT, STEEPNESS = 0.8, 0.8, 8.0
+"""Share of full power a spread is stated for, and how much full effort widens it: 1 + 0.8 p⁸ over its
+value at EASY_POWER, smooth from a standstill to all-out: what is left of an arm's last tenth costs most
+(fitted with `level`)."""
 
 RIM_ROOM, GROWTH_PER_RIM, RIM_SOFT = 2.0, 0.035, 1.0
 """Speed numbers over the least that reaches which cost nothing, what each more adds to the spread, and how
@@ -125,7 +126,7 @@ def growth(
     hyzer_deg = np.degrees(hyzer_rad)
     factor = 1.0 + GROWTH_PER_HYZER_DEG * np.maximum(0.0, hyzer_deg - FORCED_HYZER_DEG)
     factor += GROWTH_PER_ANHYZER_DEG * np.maximum(0.0, -hyzer_deg - FORCED_ANHYZER_DEG)
-    factor = factor * (1.0 + EFFORT * power**3) / (1.0 + EFFORT * EASY_POWER**3)
+    factor = factor * (1.0 + EFFORT * power**STEEPNESS) / (1.0 + EFFORT * EASY_POWER**STEEPNESS)
     bend = np.maximum(0.0, np.degrees(np.abs(bend_rad)) - EASY_BEND_DEG)
     factor = factor * (1.0 + GROWTH_PER_BEND_DEG * bend)
     over = RIM_SOFT * np.logaddexp(0.0, (np.asarray(rim, float) - RIM_ROOM) / RIM_SOFT)

@@ -1,0 +1,56 @@
+"""From here and every disc, in the real interface."""
+
+import pytest
+
+from ypodrome.accounts.models import Player
+
+
+def plan():
+    return Player.objects.get().plans.get()
+
+
+def test_a_lie_is_tapped_typed_and_followed(watched):
+    page = watched.page
+    watched.open(f"/plan/{plan().pk}/hole/1/")
+    watched.planned()
+    page.get_by_role("link", name="From here").click()
+    page.wait_for_url("**/here/")
+    box = page.locator("svg.lie-map").bounding_box()
+    page.mouse.click(box["x"] + box["width"] / 2, box["y"] + 0.62 * box["height"])
+    page.wait_for_selector("#advice .card")
+    assert page.locator("#marks .lie-mark").count() == 1
+    page.get_by_label("To the basket").fill("20")
+    page.get_by_label("on compass bearing").fill("20")
+    page.get_by_role("button", name="Plan from there").click()
+    page.wait_for_selector("#advice .putt-advice")
+    assert "Run it" in page.locator("#advice").inner_text()
+    page.get_by_role("button", name="What comes next").click()
+    page.wait_for_selector("#zone table")
+    page.locator("#zone [data-x]").first.click()
+    page.get_by_text("Planned from there", exact=False).wait_for()
+    watched.accessible()
+
+
+def test_a_throw_of_ones_own_is_judged_and_every_disc_compared(watched):
+    page = watched.page
+    watched.open(f"/plan/{plan().pk}/hole/1/")
+    watched.planned()
+    page.get_by_role("link", name="Every disc").click()
+    page.wait_for_url("**/discs/")
+    page.get_by_label("Power").fill("70")
+    page.get_by_label("Power").press("Tab")
+    page.get_by_text("Expected ", exact=False).wait_for()
+    page.get_by_role("button", name="Search each").click()
+    page.wait_for_selector("table.every", timeout=60_000)
+    page.get_by_role("button", name="Put it in the plan").click()
+    page.get_by_text("In the plan", exact=False).wait_for()
+    assert plan().holes.get(number=1).kept.in_force.throw.power == pytest.approx(0.7)
+    watched.accessible()
+
+
+@pytest.mark.parametrize("path", ["here", "discs"])
+def test_on_a_phone_they_do_not_scroll_sideways(watched, path):
+    watched.page.set_viewport_size({"width": 390, "height": 844})
+    watched.open(f"/plan/{plan().pk}/hole/1/{path}/")
+    watched.page.wait_for_timeout(300)
+    assert watched.page.evaluate("document.documentElement.scrollWidth") <= 390
