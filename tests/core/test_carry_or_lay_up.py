@@ -8,7 +8,7 @@ from shapely.geometry import box
 
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, HoleLine, Pin, Tee
-from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.choice import choice_reasons, other_way, way_of
 from ypodrome.core.strategy.crossing import ahead_of, area_name, carried, decision, in_the_way, shares_over
@@ -134,16 +134,16 @@ def test_where_all_decide_alike_nothing_is_said(planned):
     assert all(o.standing.way is None and not o.forecast.over for o in plan.options)
 
 
-def test_a_second_throw_shows_its_other_way(demo_course, demo_thrower, demo_bag):
-    plan = plan_hole(Situation(scene_for(demo_course, 18), demo_thrower, demo_bag, Air()))
-    second = plan.options[0].standing.next
+def test_a_second_throw_shows_its_other_way(planned):
+    """A par 5 with a beck that the second throw carries, or stays short of."""
+    second = planned(band(168, 176), length=270.0, par=5).options[0].standing.next
     instead = second.standing.instead
     assert instead is not None
     assert instead.throw.lie == second.throw.lie
     assert second.forecast.expected <= instead.forecast.expected
-    assert decisions(second)["the creek"] is not decisions(instead)["the creek"]
+    assert decisions(second)["the beck"] is not decisions(instead)["the beck"]
     assert second.standing.way is not None
-    assert "the creek" in reason_sentences(second.standing.reasons, "metric")[0]
+    assert "the beck" in reason_sentences(second.standing.reasons, "metric")[0]
 
 
 def test_aimed_elsewhere_an_option_says_what_it_carries_now(forked, beck):
@@ -178,7 +178,8 @@ def test_sentences_say_which_way_and_at_what_price(forked):
 def ranked_few(costs, decisions, route=None) -> Ranked:
     n = len(costs)
     throws = Solved(np.arange(n), np.zeros((n, 1)), np.linspace(0.5, 1.0, n), np.zeros(n), np.zeros(n))
-    return Ranked(throws, np.array(costs), np.array(decisions), np.array(route or [0] * n))
+    every = np.array(costs)
+    return Ranked(throws, every, np.array(decisions), np.array(route or [0] * n), every)
 
 
 class OneKind:

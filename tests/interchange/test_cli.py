@@ -83,7 +83,7 @@ def test_plan_is_reproducible_and_complete(capsys):
     assert set(first["chances"]) == {"circle1", "circle2", "ob", "lost", "obstacle", "mando",
                                      "birdie_or_better", "par", "bogey_or_worse", "holed"}  # fmt: skip
     assert -31 < first["landing"]["lon"] < -30
-    assert {o["role"] for o in one["options"]} >= {"first", "contingency", "safe"}
+    assert {o["role"] for o in one["options"]} >= {"first", "contingency"}
     assert any("road" in c for c in one["cautions"])
 
 

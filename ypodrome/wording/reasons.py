@@ -58,8 +58,15 @@ def _safer(r: Reason, _units: str) -> str:
     return f"Trouble {in_hundred(f['trouble'])} instead of {in_hundred(f['usual'])}, {_dearer(f['cost'])}"
 
 
-def _steadier(r: Reason, _units: str) -> str:
-    return f"The steadiest alternative, {_dearer(r.figures['cost'])}"
+def _calmer(r: Reason, _units: str) -> str:
+    f = r.figures
+    return (
+        f"Bogey or worse {in_hundred(f['bogeys'])} instead of {in_hundred(f['usual'])}, {_dearer(f['cost'])}"
+    )
+
+
+def _no_safer(_r: Reason, _units: str) -> str:
+    return "Nothing is plainly safer"
 
 
 def _decides(r: Reason, _units: str) -> str:
@@ -153,7 +160,8 @@ JOINED = {Why.OTHERWISE, Why.AT_PRICE}
 WORDS: dict[Why, Callable[[Reason, str], str]] = {
     Why.CONTINGENCY: _contingency,
     Why.SAFER: _safer,
-    Why.STEADIER: _steadier,
+    Why.CALMER: _calmer,
+    Why.NO_SAFER: _no_safer,
     Why.DECIDES: _decides,
     Why.OTHERWISE: _otherwise,
     Why.AT_PRICE: _at_price,

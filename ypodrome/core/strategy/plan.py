@@ -22,22 +22,20 @@ from ypodrome.core.strategy.forecast import decisions, options_of
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
-from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
+from ypodrome.core.strategy.sense import steadied
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
 from ypodrome.core.strategy.why import reasons
 
 MOST_OPTIONS = 6
-SAFE_LIMIT = 0.5
-"""A safe play may cost at most this many throws more than the first plan (chosen)."""
+SAFE_LIMIT, SAFER = 0.5, 0.02
+"""A safe play may cost at most this many throws more than the first plan, and lowers trouble or bogeys by at
+least this chance: else there is none (chosen)."""
 
 AS_GOOD = 0.05
 """Throws within which an option by another school counts as good as the first plan (the trade argues
 about these; the player chooses)."""
-
-PLAINLY_LESS = 0.08
-"""Steps in which trouble is counted when options are told apart (chosen: a player sees no finer)."""
 
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
@@ -152,10 +150,10 @@ def plays_like_m(situation: Situation) -> float:
 def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> tuple[Option, ...]:
     """The options from a lie after `thrown` throws, best first under the posture, with their standing."""
     judged = search(situation, value, np.array(lie), thrown)
-    costs = _objectives(situation, judged, thrown)
+    costs = steadied(situation, value, judged, _objectives(situation, judged, thrown), thrown)
     order = np.argsort(costs, kind="stable")
     every = options_of(situation, value, judged, thrown)
-    options = _distinct(_calmest_first([every[i] for i in order], costs[order]))
+    options = _distinct([every[i] for i in order])
     options = _as_good(_shown(_with_roles(options)))
     other = other_way(options)
     finished = []
@@ -180,8 +178,10 @@ def told(options: Sequence[Option]) -> list[Option]:
     second = next((o for o in options[1:] if o.standing.role == Role.OTHER), None) or (
         options[1] if len(options) > 1 else None
     )
+    safe = any(o.standing.role == Role.SAFE for o in options)
     return [
-        _standing(o, way=way_of(o, first, other), reasons=reasons(o, first, second, other)) for o in options
+        _standing(o, way=way_of(o, first, other), reasons=reasons(o, first, second, other, safe))
+        for o in options
     ]
 
 
@@ -267,20 +267,13 @@ def _trouble(option: Option) -> float:
     return c.ob + c.lost + c.mando + 0.3 * c.obstacle + 0.5 * c.bogey_or_worse
 
 
-def _calmest_first(options: list[Option], costs: NDArray[np.float64]) -> list[Option]:
-    """Options in order of cost; of those that cannot be told from the best by their draws the one leads that
-    sense would take: plainly less trouble, else the slower disc, the easier power, the straighter line."""
-    tied = int((costs <= costs[0] + TIE).sum())
-    first = min(options[:tied], key=_sense)
-    return [first, *(o for o in options if o is not first)]
-
-
-def _sense(option: Option) -> tuple[float, float, float, float]:
-    """What is preferred among throws that cost the same, the smaller the better."""
-    throw = option.throw
-    return (
-        round(_trouble(option) / PLAINLY_LESS), throw.disc.speed, round(throw.power, 1), abs(throw.bend_deg)
-    )  # fmt: skip
+def _safer(option: Option, first: Option) -> bool:
+    """Whether an option is plainly safer than the first plan, at a price that somebody would pay."""
+    if option.forecast.expected >= first.forecast.expected + SAFE_LIMIT:
+        return False
+    mine, theirs = option.forecast.chances, first.forecast.chances
+    less = max(theirs.trouble - mine.trouble, theirs.bogey_or_worse - mine.bogey_or_worse)
+    return less >= SAFER and _trouble(option) < _trouble(first)
 
 
 def _with_roles(options: list[Option]) -> list[Option]:
@@ -293,9 +286,9 @@ def _with_roles(options: list[Option]) -> list[Option]:
     if other_hand is not None:
         roles.append(_standing(other_hand, role=Role.CONTINGENCY))
         rest = [o for o in rest if o is not other_hand]
-    affordable = [o for o in rest if o.forecast.expected < first.forecast.expected + SAFE_LIMIT]
-    if affordable:
-        safe = min(affordable, key=_trouble)
+    safer = [o for o in rest if _safer(o, first)]
+    if safer:
+        safe = min(safer, key=_trouble)
         roles.append(_standing(safe, role=Role.SAFE))
         rest = [o for o in rest if o is not safe]
     return roles + rest

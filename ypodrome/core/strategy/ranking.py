@@ -24,23 +24,26 @@ def routes(headings_rad: NDArray[np.float64], bearing_rad: float) -> NDArray[np.
 
 @dataclass(frozen=True)
 class Ranked:
-    """n throws, their costs [n] under the posture, and numbers [n] that tell apart how they decide what
-    to carry of what lies in the way, and which route they take."""
+    """n throws, their costs [n] under the posture, numbers [n] that tell apart how they decide what to carry
+    of what lies in the way, and which route they take, and what they cost [n] who plays for par."""
 
     throws: Solved
     costs: NDArray[np.float64]
     decision: NDArray[np.int64]
     route: NDArray[np.int64]
+    calm: NDArray[np.float64]
 
     def take(self, rows: NDArray[np.int64]) -> Ranked:
         """The chosen rows."""
-        return Ranked(self.throws.take(rows), self.costs[rows], self.decision[rows], self.route[rows])
+        return Ranked(
+            self.throws.take(rows), self.costs[rows], self.decision[rows], self.route[rows], self.calm[rows]
+        )
 
 
 def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_kind: int) -> Ranked:
     """The best `most` throws, best first, and at least `per_kind` of every kind of throw, and half as many
-    of every decision and route, that has so many: each hand, the carry and the lay-up, left, middle and
-    right stay in."""
+    of every decision and route, that has so many, and the calmest few: each hand, the carry and the
+    lay-up, left, middle and right, and the safe play stay in."""
     order = np.argsort(ranked.costs, kind="stable")
     kept = set(order[:most].tolist())
     half = (per_kind + 1) // 2
@@ -51,6 +54,7 @@ def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_kind: int) -> Ranke
     ):
         for one in np.unique(classes):
             kept.update(order[classes[order] == one][:count].tolist())
+    kept.update(np.argsort(ranked.calm, kind="stable")[:half].tolist())
     return ranked.take(np.array([i for i in order if i in kept], np.int64))
 
 
@@ -63,6 +67,7 @@ def best_variants(base: Ranked, parts: Sequence[Ranked]) -> Ranked:
         np.concatenate([p.costs for p in parts]),
         np.concatenate([p.decision for p in parts]),
         np.concatenate([p.route for p in parts]),
+        np.concatenate([p.calm for p in parts]),
     )
     costs = every.costs.reshape(-1, n)
     alike = every.decision.reshape(-1, n) == base.decision

@@ -15,7 +15,8 @@ class Why(StrEnum):
 
     CONTINGENCY = "contingency"  # n: kind off, kind instead; f: cost
     SAFER = "safer"  # f: trouble, usual, cost
-    STEADIER = "steadier"  # f: cost
+    CALMER = "calmer"  # f: bogeys, usual, cost
+    NO_SAFER = "no safer"
     DECIDES = "decides"  # n: how, what; f: chance
     OTHERWISE = "otherwise"  # n: how, what; f: cost of deciding so
     AT_PRICE = "at price"  # f: cost of deciding as this does

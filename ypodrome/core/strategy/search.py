@@ -121,9 +121,9 @@ def search(
         judged = judge(situation, value, arsenal, throws, count)
         mean = judged.outlooks.mean(axis=1)
         costs = objective(mean, situation.posture, situation.scene.par, thrown)
-        return Ranked(
-            throws, costs, _decisions(areas, at, judged.cloud), routes(throws.release[:, HEADING], bearing)
-        )
+        calm = objective(mean, Posture.PAR, situation.scene.par, thrown)
+        routed = routes(throws.release[:, HEADING], bearing)
+        return Ranked(throws, costs, _decisions(areas, at, judged.cloud), routed, calm)
 
     ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)

@@ -29,13 +29,18 @@ TOLD_APART = 0.02
 in a hundred in doubt)."""
 
 
-def reasons(option: Option, first: Option, second: Option | None, other: Option | None) -> tuple[Reason, ...]:
+def reasons(
+    option: Option, first: Option, second: Option | None, other: Option | None, safe: bool
+) -> tuple[Reason, ...]:
     """Why an option stands where it does: its role against the first, what it decides, why it is before the
-    second if it is the first, and behind the first if it is not; what it leaves, and how exact it must be."""
+    second if it is the first, and behind the first if it is not; whether nothing is safer, what it leaves,
+    and how exact it must be."""
     found = [*_role(option, first), *choice_reasons(option, first, other)]
     rival = second if option is first else first
     if rival is not None and option.standing.role in (Role.FIRST, Role.OTHER):
         found.append(_rather(option, rival))
+    if option is first and option.standing.role == Role.FIRST and not safe:
+        found.append(Reason(Why.NO_SAFER))
     found += [*_landing(option), *_window(option), *_heights(option), *_trouble(option), *_shift(option)]
     return tuple(found)
 
@@ -48,7 +53,8 @@ def _role(option: Option, first: Option) -> list[Reason]:
         bad, usual = option.forecast.chances.trouble, first.forecast.chances.trouble
         if bad < usual - LESS_TROUBLE:
             return [Reason(Why.SAFER, {"trouble": bad, "usual": usual, "cost": cost})]
-        return [Reason(Why.STEADIER, {"cost": cost})]
+        worse = (o.forecast.chances.bogey_or_worse for o in (option, first))
+        return [Reason(Why.CALMER, dict(zip(("bogeys", "usual"), worse, strict=True)) | {"cost": cost})]
     return []
 
 
