@@ -40,18 +40,21 @@ class Ranked:
         )
 
 
-def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_kind: int) -> Ranked:
+def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_kind: int, discs: bool = False) -> Ranked:
     """The best `most` throws, best first, and at least `per_kind` of every kind of throw, and half as many
     of every decision and route, that has so many, and the calmest few: each hand, the carry and the
-    lay-up, left, middle and right, and the safe play stay in."""
+    lay-up, left, middle and right, and the safe play stay in; and with `discs` the best of every disc."""
     order = np.argsort(ranked.costs, kind="stable")
     kept = set(order[:most].tolist())
     half = (per_kind + 1) // 2
-    for classes, count in (
+    told_apart = [
         (arsenal.group[ranked.throws.combo], per_kind),
         (ranked.decision, half),
         (ranked.route, half),
-    ):
+    ]
+    if discs:
+        told_apart.append((arsenal.disc[ranked.throws.combo], 1))
+    for classes, count in told_apart:
         for one in np.unique(classes):
             kept.update(order[classes[order] == one][:count].tolist())
     kept.update(np.argsort(ranked.calm, kind="stable")[:half].tolist())

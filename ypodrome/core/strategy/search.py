@@ -56,7 +56,7 @@ over the demo holes)."""
 class Effort:
     """How finely to search: draws for screening, aiming and the final judgement; how many throws
     lead, at least how many of each kind, how many are judged; places tried on longer holes for the value
-    of their ground; aims tried [m at the pin]."""
+    of their ground; aims tried [m at the pin]; and whether the best of every disc goes on."""
 
     screen_draws: int
     aim_draws: int
@@ -66,9 +66,10 @@ class Effort:
     finalists: int
     places: int
     aim_steps_m: tuple[float, ...]
+    every_disc: bool = False
 
 
-THOROUGH = Effort(12, 40, 400, 20, 8, 9, 10, (-9.0, -4.5, 0.0, 4.5, 9.0))
+THOROUGH = Effort(12, 40, 400, 20, 8, 9, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
 """For the throw in hand (chosen: twice the draws moved the expected score by about 0.02; with six places a
 longer hole missed the better side by a tenth of a throw, with fourteen it finds no more)."""
 
@@ -128,12 +129,14 @@ def search(
     ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
     ranked = leaders(arsenal, ranked, most, FIRST_LOOK * effort.per_kind)
-    ranked = leaders(arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind)
+    ranked = leaders(
+        arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind, effort.every_disc
+    )
     aims = _aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m)
     ranked = best_variants(ranked, [rank(aim, effort.aim_draws) for aim in aims])
     powers = _power_variants(arsenal, ranked.throws)
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
-    ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3)
+    ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
     return judge(situation, value, arsenal, ranked.throws, effort.final_draws)
 
 

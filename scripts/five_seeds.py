@@ -1,0 +1,57 @@
+"""Do five seeds name one throw? Demo holes in winds, planned with five seeds each.
+
+Run: python -m scripts.five_seeds [holes ...]  (five minutes for all)
+"""
+
+from __future__ import annotations
+
+import sys
+from pathlib import Path
+
+import ypodrome.demo
+from ypodrome.core.air import Wind
+from ypodrome.core.flight.simulate import Air
+from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.strategy.options import is_throw
+from ypodrome.core.strategy.plan import plan_hole
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.interchange.bag_csv import read_bag
+from ypodrome.interchange.course_geojson import read_course
+from ypodrome.interchange.thrower_json import read_thrower
+
+DEMO = Path(ypodrome.demo.__file__).parent
+SEEDS = range(1, 6)
+WINDS = (Wind(), Wind(4.0, 205.0, 6.0))
+
+
+def main() -> None:
+    course = read_course((DEMO / "course.geojson").read_bytes())
+    bag = read_bag((DEMO / "bag.csv").read_bytes())
+    thrower = read_thrower((DEMO / "thrower.json").read_bytes())
+    numbers = [int(a) for a in sys.argv[1:]] or course.hole_numbers()
+    alike, gaps, moved = 0, [], []
+    for number in numbers:
+        for wind in WINDS:
+            scene = scene_for(course, number)
+            plans = [plan_hole(Situation(scene, thrower, bag, Air(wind=wind), seed=s)) for s in SEEDS]
+            first = plans[0].options[0]
+            same = [is_throw(p.options[0], first.key, first.throw) for p in plans]
+            scores = [p.expected_score for p in plans]
+            moved.append(max(scores) - min(scores))
+            alike += all(same)
+            for plan, named in zip(plans, same, strict=True):
+                offered = next((o for o in plan.options if is_throw(o, first.key, first.throw)), None)
+                if not named and offered is not None:
+                    gaps.append(abs(offered.forecast.expected - plan.expected_score))
+            names = {f"{p.options[0].throw.disc.name} {p.options[0].forecast.shape}" for p in plans}
+            print(f"hole {number}, {wind.speed_m_s:g} m/s: {', '.join(sorted(names))}", flush=True)
+    cases = len(numbers) * len(WINDS)
+    most, mean = max(gaps, default=0.0), sum(gaps) / max(1, len(gaps))
+    print(
+        f"{alike} of {cases} name one throw; where not, they differ by {mean:.3f} on average, {most:.3f} at most"
+    )
+    print(f"scores move by {sum(moved) / cases:.3f}")
+
+
+if __name__ == "__main__":
+    main()
