@@ -47,9 +47,8 @@ def main() -> None:
             print(f"hole {number}, {wind.speed_m_s:g} m/s: {', '.join(sorted(names))}", flush=True)
     cases = len(numbers) * len(WINDS)
     most, mean = max(gaps, default=0.0), sum(gaps) / max(1, len(gaps))
-    print(
-        f"{alike} of {cases} name one throw; where not, they differ by {mean:.3f} on average, {most:.3f} at most"
-    )
+    told = f"where not, they differ by {mean:.3f}, at most {most:.3f}"
+    print(f"{alike} of {cases} name one throw; {told}")
     print(f"scores move by {sum(moved) / cases:.3f}")
 
 

@@ -39,4 +39,5 @@ mkdir -p var
 .venv/bin/python manage.py makemigrations --check --dry-run
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "tests"
-.venv/bin/python -m pytest
+.venv/bin/python manage.py warm_kernels
+.venv/bin/python -m pytest -n "${TEST_WORKERS:-2}" --dist loadfile

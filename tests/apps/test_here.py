@@ -97,8 +97,8 @@ def test_the_zone_has_parts_and_each_says_what_comes_next(hole, client, demo_pla
         assert f">{where}</button>" in page
 
 
-def throw(disc, **values):
-    return {"disc": disc, "kind": "backhand", "hyzer_deg": 10, "launch_deg": 12, "power_pct": 80,
+def throw(fessil, **values):
+    return {"disc": fessil, "kind": "backhand", "hyzer_deg": 10, "launch_deg": 12, "power_pct": 80,
             "aim_left_deg": 3.0} | values  # fmt: skip
 
 
