@@ -111,6 +111,16 @@ def test_an_own_aim_is_kept_and_judged_in_the_new_wind(demo_plan):
     assert again.forecast.expected == pytest.approx(now.forecast.expected, abs=1e-4)
 
 
+def test_an_own_aim_is_given_up_by_choosing_the_option_again(demo_plan):
+    hole = services.plan_one(demo_plan.holes.get(number=1))
+    planned = hole.kept.plan.options[1]
+    choosing.aim(hole, 2, planned.aim.left_deg + 3.0, keep=True)
+    assert hole.kept.own is not None and hole.kept.place == 1
+    choosing.choose(hole, 2)
+    assert hole.kept.own is None
+    assert hole.kept.in_force == planned
+
+
 def test_a_choice_that_cannot_be_thrown_is_told_and_not_forgotten(demo_plan):
     hole = demo_plan.holes.get(number=1)
     services.plan_one(hole)

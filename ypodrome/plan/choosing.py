@@ -63,11 +63,12 @@ def _offered(hole: PlannedHole, rank: int) -> Option:
 
 
 def choose(hole: PlannedHole, rank: int) -> PlannedHole:
-    """Put the option of this rank in force."""
+    """Put the option of this rank in force: the plan's own throw, in place of one that was aimed by hand."""
     option = _offered(hole, rank)
     kept = hole.kept
-    if kept.own is not None and rank - 1 == kept.place:
+    if rank > len(kept.plan.options):  # the player's throw, which stands behind them
         return hole
+    option = kept.plan.options[rank - 1]
     hole.choice = (
         None if rank == 1 else choice_document(Choice(option.key, option.throw, option.aim.left_deg))
     )
