@@ -43,7 +43,7 @@ def test_a_throw_of_ones_own_is_judged_and_every_disc_compared(watched):
     page.get_by_role("button", name="Search each").click()
     page.wait_for_selector("table.every", timeout=60_000)
     page.get_by_role("button", name="Put it in the plan").click()
-    page.get_by_text("In the plan", exact=False).wait_for()
+    page.get_by_text("In the plan: expected", exact=False).wait_for()
     assert plan().holes.get(number=1).kept.in_force.throw.power == pytest.approx(0.7)
     watched.accessible()
 
