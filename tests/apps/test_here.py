@@ -4,6 +4,7 @@ import json
 
 import pytest
 
+from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
@@ -133,6 +134,10 @@ def test_every_disc_has_its_best_throw_best_first(hole):
     scores = [o.forecast.expected for o in found]
     assert scores == sorted(scores)
     assert scores[0] == pytest.approx(hole.kept.plan.expected_score, abs=0.08)
+    for offered in hole.kept.options:  # one throw has one price on every screen
+        row = next(o for o in found if o.throw.disc.key == offered.throw.disc.key)
+        plainly_better = row.forecast.expected < offered.forecast.expected - TIE
+        assert row in hole.kept.options or plainly_better
 
 
 def test_the_pages_open_before_and_after_planning(client, demo_plan):

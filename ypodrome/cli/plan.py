@@ -102,11 +102,14 @@ def _planned(situation: Situation, course: Course, options: argparse.Namespace) 
     plan = api.plan_hole(situation)
     document = plan_document(plan, course.origin, units)
     ground = api.GroundValue(situation, plan.worth) if lie or options.discs else None
+    offered = plan.options
     if lie and ground:
         here = api.plan_from(situation, ground, lie, options.thrown, api.Stance(options.stance))
+        offered = here.options
         document = lie_document(plan, here, course.origin, units)
     if options.discs and ground:
         standing = replace(situation, stance=api.Stance(options.stance))
-        found = api.best_of_every_disc(standing, ground, lie or situation.scene.tee.at, options.thrown)
+        lie = lie or situation.scene.tee.at
+        found = api.best_of_every_disc(standing, ground, lie, options.thrown, offered)
         document["discs"] = disc_rows(found)
     return plan, document

@@ -92,7 +92,8 @@ def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
 def every_disc(hole: PlannedHole) -> tuple[Option, ...]:
     """The best throw of every disc from the tee."""
     situation = situation_of(fresh(hole))
-    return best_of_every_disc(situation, ground_of(hole), situation.scene.tee.at)
+    offered = hole.kept.options if hole.kept else ()
+    return best_of_every_disc(situation, ground_of(hole), situation.scene.tee.at, offered=offered)
 
 
 def own_throw(hole: PlannedHole, values: Json) -> Option:

@@ -22,6 +22,7 @@ from ypodrome.core.strategy.forecast import decisions, options_of
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
+from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
 from ypodrome.core.strategy.sense import steadied
 from ypodrome.core.strategy.situation import Situation
@@ -32,10 +33,6 @@ MOST_OPTIONS = 6
 SAFE_LIMIT, SAFER = 0.5, 0.02
 """A safe play may cost at most this many throws more than the first plan, and lowers trouble or bogeys by at
 least this chance: else there is none (chosen)."""
-
-AS_GOOD = 0.05
-"""Throws within which an option by another school counts as good as the first plan (the trade argues
-about these; the player chooses)."""
 
 SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
@@ -194,13 +191,14 @@ def _is(option: Option, other: Option | None) -> bool:
 
 
 def _as_good(options: list[Option]) -> list[Option]:
-    """Mark options of another school that cost next to nothing more than the first plan."""
+    """Mark options of another school that cannot be told from the first plan: the trade argues about these,
+    the player chooses."""
     first = options[0]
 
     def school(o: Option) -> tuple[str, str]:
         return o.forecast.shape, o.throw.kind
 
-    limit = first.forecast.expected + AS_GOOD
+    limit = first.forecast.expected + TIE
     return [_standing(o, as_good=o.forecast.expected < limit and school(o) != school(first)) for o in options]
 
 
