@@ -88,6 +88,15 @@ def test_a_hand_that_falls_short_still_has_a_plan(situation):
     assert {"backhand", "forehand"} <= {o.throw.kind for o in plan_hole(into).options}
 
 
+def test_a_disc_lost_in_out_of_bounds_water_is_one_trouble(situation):
+    """Out of bounds and lost are told each; together they are not told twice."""
+    pond = Area((1,), box(-25, 30, -1, 100), play="ob", surface="water", find_chance=0.2)
+    first = plan_hole(replace(situation, scene=open_hole(areas=(pond,)))).options[0].forecast.chances
+    assert first.ob > 0.04
+    assert first.lost > 0.5 * first.ob
+    assert first.trouble == pytest.approx(first.ob, abs=0.005)
+
+
 def test_a_disc_marked_never_over_water_stays_dry(situation, demo_bag):
     pond = Area((1,), box(-30, 30, 30, 50), play="ob", surface="water")
     wet = replace(situation, scene=open_hole(areas=(pond,)))

@@ -223,6 +223,7 @@ def _chances(
         birdie_or_better=birdie,
         par=par,
         bogey_or_worse=max(0.0, 1.0 - birdie - par),
+        trouble=float(np.where(inside, o.lost[rows], 1.0).mean()),
     )
 
 

@@ -102,7 +102,9 @@ class PlannedThrow:
 
 @dataclass(frozen=True)
 class Chances:
-    """Chances in [0, 1]: of where this throw rests, of what befalls it, and of the hole's score."""
+    """Chances in [0, 1]: of where this throw rests, of what befalls it, and of the hole's score. `trouble` is
+    that it ends out, lost or past a mandatory, each throw counted once: in out-of-bounds water a disc is out
+    and lost."""
 
     circle1: float
     circle2: float
@@ -114,11 +116,7 @@ class Chances:
     birdie_or_better: float
     par: float
     bogey_or_worse: float
-
-    @property
-    def trouble(self) -> float:
-        """Chance of a throw that ends out, lost, or past a mandatory."""
-        return min(1.0, self.ob + self.lost + self.mando)
+    trouble: float
 
 
 @dataclass(frozen=True)

@@ -262,7 +262,7 @@ def _same(one: Option, other: Option) -> bool:
 
 def _trouble(option: Option) -> float:
     c = option.forecast.chances
-    return c.ob + c.lost + c.mando + 0.3 * c.obstacle + 0.5 * c.bogey_or_worse
+    return c.trouble + 0.3 * c.obstacle + 0.5 * c.bogey_or_worse
 
 
 def _safer(option: Option, first: Option) -> bool:
