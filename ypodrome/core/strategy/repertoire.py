@@ -7,7 +7,7 @@ anything: stored paths and ends are laid over the hole (`strategy.screening`).
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from threading import Lock
 
 import numpy as np
@@ -61,13 +61,15 @@ Sort = NDArray[np.int64]
 class Flown:
     """The repertoire in a wind: paths [sectors, e, POINTS, 3] of mean flights aimed east from (0, 0, 0),
     their ends [sectors, e, 2], and ends of draws about them [sectors, e, draws, 2]. The wind comes to sector
-    k as it does to a throw aimed at 2 π k / sectors. Of sectors that are not `drawn` [sectors] the draws are
-    those of still air."""
+    k as it does to a throw aimed at 2 π k / sectors. Where it `blows`, the draws of sectors
+    aimed at are put in `off` from those `drawn` so far; those of other sectors are of still air, whatever
+    holes came before."""
 
     paths: NDArray[np.float64]
     ends: NDArray[np.float64]
     off: NDArray[np.float64]
-    drawn: NDArray[np.bool_]
+    blows: bool
+    drawn: dict[int, NDArray[np.float64]]
 
 
 class Repertoire:
@@ -111,11 +113,12 @@ class Repertoire:
             flown = self._flown[air]
             sectors = len(flown.ends)
             around = aims_rad[:, None] + AROUND_RAD
+            off = flown.off.copy()
             for k in np.unique(np.round(around * sectors / (2.0 * math.pi)).astype(int) % sectors):
-                if not flown.drawn[k]:
-                    flown.off[k] = self._drawn_in(air, 2.0 * math.pi * k / sectors, flown.ends[k])
-                    flown.drawn[k] = True
-            return flown
+                if flown.blows and k not in flown.drawn:
+                    flown.drawn[k] = self._drawn_in(air, 2.0 * math.pi * k / sectors, flown.ends[k])
+                off[k] = flown.drawn.get(k, off[k])
+            return replace(flown, off=off)
 
     def _fly(self, air: Air) -> Flown:
         """Ends by sector are flown; paths are those of still air, bent and lifted to the ends and heights
@@ -131,7 +134,7 @@ class Repertoire:
         lift = np.array([apex for _, apex in mean]) / height
         paths[..., 2] *= np.clip(lift, 0.5, 2.0)[:, :, None]
         off = np.array([_turned(self._off, end) for end in ends])
-        return Flown(paths, ends, off, np.full(sectors, not blows))
+        return Flown(paths, ends, off, blows, {})
 
     @property
     def _still(self) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
