@@ -49,6 +49,15 @@ def test_one_seed_one_answer(situation, plan):
     assert other.expected_score == pytest.approx(plan.expected_score, abs=0.12)
 
 
+def test_holes_planned_before_change_nothing(situation):
+    """What other holes drew in the same wind is not taken for this one."""
+    air = Air(wind=Wind(6.0, 70.0))
+    before = situation.repertoire.flown(air, np.array([0.0])).off
+    situation.repertoire.flown(air, np.array([math.pi]))
+    again = situation.repertoire.flown(air, np.array([0.0])).off
+    np.testing.assert_array_equal(again, before)
+
+
 def test_chances_add_up_and_agree_with_the_expected_score(plan):
     for option in plan.options:
         chances = score_chances(option)
