@@ -13,10 +13,11 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.outlook import THROWS, after, expected
 from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.here import plan_from
 from ypodrome.core.strategy.options import Role, is_throw
-from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.plan import plan_hole, score_chances
 from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.strategy.search import objective
@@ -273,6 +274,15 @@ def test_what_stands_before_the_basket_makes_a_place_dearer_and_beside_it_does_n
 
     assert worth((0.0, 72.0), groves=bush(0.0)) > worth((0.0, 72.0), groves=bush(20.0)) + 0.1
     assert worth((0.0, 70.0), trees=trunk(76.0)) > worth((0.0, 70.0), trees=trunk(70.6)) + 0.05
+
+
+@pytest.mark.parametrize("away", [2.0, 9.0, 18.0, 40.0])
+def test_a_lie_has_one_score_and_its_chances_say_the_same(situation, plan, away):
+    ground = GroundValue(situation, plan.worth)
+    here = plan_from(situation, ground, (1.0, 80.0 - away), 2)
+    mean = 2.0 + float(expected(np.array(here.outlook)))
+    assert mean == pytest.approx(here.expected, abs=1e-6)
+    assert here.expected > 3.0
 
 
 @settings(deadline=None, max_examples=6)

@@ -19,10 +19,10 @@ from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPE
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, Tee, Tree
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.again import arsenal_of, released
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.mesh import INNER_M
-from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.repertoire import THROWN_M
 from ypodrome.core.strategy.search import QUICK, THOROUGH, search

@@ -22,7 +22,7 @@ from ypodrome.core.record.gained import gained_by_part, throws_from
 from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
 from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.aim import Aim, At, bearing_deg
-from ypodrome.core.strategy.arsenal import StockLine
+from ypodrome.core.strategy.arsenal import StockLine, usual_nose_deg
 from ypodrome.core.strategy.day import round_chances
 from ypodrome.core.strategy.every_disc import best_of_every_disc
 from ypodrome.core.strategy.exactness import Height, Window
@@ -183,6 +183,7 @@ __all__ = [
     "switches",
     "throws_from",
     "told",
+    "usual_nose_deg",
     "warm",
     "whole_course",
     "wind_table",

@@ -24,7 +24,7 @@ def putt_document(putt: Putt, origin: LonLat, units: str) -> dict[str, Any]:
             "expected": round(putt.lay_up, 3), "leaves_m": round(putt.leaves_m, 2),
             "spot": {"lon": round(lon, 7), "lat": round(lat, 7)},
         },
-        "advice": "run" if putt.run <= putt.lay_up else "lay_up",
+        "advice": "run" if putt.runs else "lay_up",
         "either": putt.either,
         "style": putt.style,
         "why": putt_sentences(putt, units),

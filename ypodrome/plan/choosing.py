@@ -64,7 +64,7 @@ def _offered(hole: PlannedHole, rank: int) -> Option:
 
 def choose(hole: PlannedHole, rank: int) -> PlannedHole:
     """Put the option of this rank in force: the plan's own throw, in place of one that was aimed by hand."""
-    option = _offered(hole, rank)
+    _offered(hole, rank)
     kept = hole.kept
     if rank > len(kept.plan.options):  # the player's throw, which stands behind them
         return hole
@@ -89,6 +89,12 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option
         )
     kept = with_own(hole.kept.plan, rank - 1, own)
     if keep:
-        hole.choice = choice_document(Choice(own.key, own.throw, own.aim.left_deg, by_hand=True))
-        hole.keep(kept, "choice")
+        keep_own(hole, kept)
     return kept.in_force
+
+
+def keep_own(hole: PlannedHole, kept: Kept) -> None:
+    """Put the player's own throw, which is in force in `kept`, in force on the hole."""
+    own = kept.in_force
+    hole.choice = choice_document(Choice(own.key, own.throw, own.aim.left_deg, by_hand=True))
+    hole.keep(kept, "choice")

@@ -22,12 +22,13 @@ from ypodrome.core.api import (
     follows,
     judged,
     plan_from,
+    usual_nose_deg,
 )
 from ypodrome.core.units import metres_from_feet
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.choosing import with_own
 from ypodrome.plan.inputs import is_stale
-from ypodrome.plan.kept import Choice, Kept, choice_document
+from ypodrome.plan.kept import Kept
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.services import plan_one
@@ -51,7 +52,7 @@ def lie_of(hole: PlannedHole, scene: Scene, frame: Frame, values: Json) -> Point
         return _simulated(hole, int(_number(values, "thrown", 0, 20)))
     if "x" in values and "y" in values:
         return frame.place(_number(values, "x", -2000, 4000), _number(values, "y", -2000, 4000))
-    away = _number(values, "distance", 0.0, 5000.0)
+    away = _number(values, "distance", 1.0, 5000.0)
     away_m = metres_from_feet(away) if hole.plan.owner.units == "imperial" else away
     if away_m > FARTHEST_M:
         raise ValueError("distance: no hole is that long")
@@ -96,15 +97,15 @@ def every_disc(hole: PlannedHole) -> tuple[Option, ...]:
     return best_of_every_disc(situation, ground_of(hole), situation.scene.tee.at, offered=offered)
 
 
-def own_throw(hole: PlannedHole, values: Json) -> Option:
-    """A throw of the player's own from the tee, judged beside the plan's options. ValueError names what is
-    wrong with it."""
+def own_throw(hole: PlannedHole, values: Json) -> Kept:
+    """The plan with a throw of the player's own from the tee, judged behind its options. ValueError names
+    what is wrong with it."""
     situation = situation_of(fresh(hole))
     option = judged(situation, ground_of(hole), _entered(situation, values))
     if option is None:
         raise ValueError("this disc or kind of throw is off today")
     plan = hole.kept.plan
-    return with_own(plan, len(plan.options), option).in_force
+    return with_own(plan, len(plan.options), option)
 
 
 def _entered(situation: Situation, values: Json) -> PlannedThrow:
@@ -117,18 +118,11 @@ def _entered(situation: Situation, values: Json) -> PlannedThrow:
     kind = Kind(values["kind"])
     number = {name: _number(values, name, *limits) for name, limits in LIMITS.items()}
     tee, pin = situation.scene.tee.at, situation.scene.pin.at
-    nose_deg = -2.5 if kind in (Kind.BACKHAND, Kind.FOREHAND) else 0.0
     return PlannedThrow(
-        disc, kind, situation.thrower.throw(kind), number["hyzer_deg"], nose_deg, number["launch_deg"],
-        number["power_pct"] / 100.0, 0.0, bearing_deg(tee, pin) + number["aim_left_deg"], tee,
+        disc, kind, situation.thrower.throw(kind), number["hyzer_deg"], usual_nose_deg(kind),
+        number["launch_deg"], number["power_pct"] / 100.0, 0.0,
+        bearing_deg(tee, pin) + number["aim_left_deg"], tee,
     )  # fmt: skip
-
-
-def take(hole: PlannedHole, option: Option) -> None:
-    """Put a throw of the player's own in force, behind the plan's options."""
-    hole.choice = choice_document(Choice(option.key, option.throw, option.aim.left_deg, by_hand=True))
-    plan = hole.kept.plan
-    hole.keep(Kept(plan, len(plan.options), option), "choice")
 
 
 def _number(values: Json, name: str, low: float, high: float) -> float:

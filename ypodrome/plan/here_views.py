@@ -13,17 +13,23 @@ from ypodrome.accounts.http import json_body, refusal
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import here as service
+from ypodrome.plan.choosing import keep_own
 from ypodrome.plan.live import scene_for_hole, situation_of
 from ypodrome.plan.models import PlannedHole
-from ypodrome.plan.presenters.here import STANCES, disc_rows, here_view, zone_rows
+from ypodrome.plan.presenters.here import disc_rows, here_view, zone_rows
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
 from ypodrome.plan.views import own_hole
-from ypodrome.wording.throws import kind_words
+from ypodrome.wording.throws import STANCES, kind_words
 
 
 def _page(hole: PlannedHole) -> dict[str, Any]:
     scene = scene_for_hole(hole)
     return sheet_context(hole, scene) | {"hole_name": scene.line.name, "planned": hole.kept is not None}
+
+
+def _part(request: HttpRequest, name: str, view: dict[str, Any]) -> JsonResponse:
+    """One part of a page, drawn anew."""
+    return JsonResponse({"parts": {name: render_to_string(f"plan/here/_{name}.html", view, request)}})
 
 
 @require_safe
@@ -51,13 +57,13 @@ def here_plan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     return JsonResponse({"parts": parts, "x": view["mark"][0], "y": view["mark"][1]})
 
 
-@require_safe
+@require_POST
 def zone(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """What comes next from the parts of the planned zone."""
     hole = own_hole(request, pk, number)
     scene, units = scene_for_hole(hole), hole.plan.owner.units
     rows = zone_rows(service.zone_of(hole), hole_frame(scene, WIDTH, HEIGHT), units)
-    return render(request, "plan/here/_zone.html", {"rows": rows, "units": units})
+    return _part(request, "zone", {"rows": rows, "units": units})
 
 
 @require_safe
@@ -71,13 +77,13 @@ def discs(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     return render(request, "plan/discs.html", context)
 
 
-@require_safe
+@require_POST
 def every(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """The best throw of every disc on the hole."""
     hole = own_hole(request, pk, number)
     units = hole.plan.owner.units
     rows = disc_rows(service.every_disc(hole), units)
-    return render(request, "plan/here/_every.html", {"rows": rows, "units": units})
+    return _part(request, "every", {"rows": rows, "units": units})
 
 
 @require_POST
@@ -86,11 +92,12 @@ def own(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     hole = own_hole(request, pk, number)
     try:
         values = json_body(request)
-        option = service.own_throw(hole, values)
+        kept = service.own_throw(hole, values)
     except ValueError as error:
         return refusal(error)
     if values.get("keep") is True:
-        service.take(hole, option)
+        keep_own(hole, kept)
+    option = kept.in_force
     scene = scene_for_hole(hole)
     frame = hole_frame(scene, WIDTH, HEIGHT)
     context = shot_context(option, scene, frame, hole.plan.owner.units) | {"own": True}

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from ypodrome.core.api import Aim, At, Kind, Option, Role, Way
+from ypodrome.core.api import Aim, At, Kind, Option, Role, Stance, Way
 from ypodrome.wording.measures import short_length
 
 ROLES = {
@@ -28,6 +28,13 @@ ON_IT_M = 0.5
 STRAIGHT_DEG = 0.5
 MIDDLE_SHARE = 0.25
 """Share of half a gap's width up to which an aim is at its middle (chosen)."""
+
+STANCES = {
+    Stance.LEVEL: "level",
+    Stance.BANK: "on a bank",
+    Stance.KNEE: "on a knee",
+    Stance.BACKED: "backed against a trunk",
+}
 
 
 def kind_words(kind: Kind | str) -> str:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import math
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from enum import StrEnum
 from itertools import pairwise
 
@@ -71,28 +71,15 @@ def aim_of(scene: Scene, lie: Point, heading_deg: float, launch_deg: float = 0.0
     left = wrap_degrees(heading_deg - bearing_deg(lie, scene.pin.at))
     away = math.dist(lie, scene.pin.at)
     offset = None if abs(left) > USEFUL_OFFSET_DEG else away * math.tan(math.radians(left))
-    beside = 0.0 if offset is None else offset
-    marks = [*_landmarks(scene, lie, heading_deg, launch_deg), *_trees(scene, lie, heading_deg)]
+    at = Aim(left, offset, At.BASKET, away_m=away, side_m=offset or 0.0)
+    marks = [*_landmarks(scene, lie, heading_deg, launch_deg, at), *_trees(scene, lie, heading_deg, at)]
     if offset is not None and abs(offset) <= BESIDE_BASKET_M:
-        marks.append((abs(offset) * BESIDE_M / BESIDE_BASKET_M, _Mark(At.BASKET, away_m=away, side_m=offset)))
-    if not marks:
-        marks = [(0.0, _Mark(At.ANGLE, away_m=away, side_m=beside))]
-    best = min(marks, key=lambda m: m[0])[1]
-    return Aim(left, offset, best.at, best.name, best.away_m, best.side_m, best.wide_m, best.height)
+        marks.append((abs(offset) * BESIDE_M / BESIDE_BASKET_M, at))
+    return min(marks, key=lambda m: m[0])[1] if marks else replace(at, at=At.ANGLE)
 
 
-@dataclass(frozen=True)
-class _Mark:
-    at: At
-    name: str = ""
-    away_m: float = 0.0
-    side_m: float = 0.0
-    wide_m: float = 0.0
-    height: float | None = None
-
-
-Graded = tuple[float, _Mark]
-"""A mark and how little it helps: metres beside it, and more where it has no name."""
+Graded = tuple[float, Aim]
+"""An aim at a mark and how little that helps: metres beside it, and more where it has no name."""
 
 UNNAMED = 2.0
 """Metres beside a named mark that a nameless one is as good as (chosen)."""
@@ -105,12 +92,15 @@ def _beside(lie: Point, at: Point, heading_deg: float) -> tuple[float, float]:
     return away, away * math.sin(off) if abs(off) < math.pi / 2 else math.inf
 
 
-def _landmarks(scene: Scene, lie: Point, heading_deg: float, launch_deg: float) -> Iterator[Graded]:
+def _landmarks(
+    scene: Scene, lie: Point, heading_deg: float, launch_deg: float, bare: Aim
+) -> Iterator[Graded]:
     for mark in scene.landmarks:
         away, side = _beside(lie, mark.at, heading_deg)
         if away > NEAREST_MARK_M and abs(side) <= BESIDE_M:
             height = height_share(scene, lie, mark, launch_deg)
-            yield abs(side), _Mark(At.LANDMARK, mark.name, away, side, height=height)
+            found = replace(bare, at=At.LANDMARK, name=mark.name, away_m=away, side_m=side, height=height)
+            yield abs(side), found
 
 
 def height_share(scene: Scene, lie: Point, mark: Landmark, launch_deg: float) -> float | None:
@@ -122,7 +112,7 @@ def height_share(scene: Scene, lie: Point, mark: Landmark, launch_deg: float) ->
     return share if share <= ABOVE_IT else None
 
 
-def _trees(scene: Scene, lie: Point, heading_deg: float) -> Iterator[Graded]:
+def _trees(scene: Scene, lie: Point, heading_deg: float, bare: Aim) -> Iterator[Graded]:
     """Trees close to the aim, and the gap between the two trunks that hold it."""
     near = []
     for tree in scene.trees:
@@ -131,7 +121,8 @@ def _trees(scene: Scene, lie: Point, heading_deg: float) -> Iterator[Graded]:
             continue
         near.append((wrap_degrees(bearing_deg(lie, tree.at) - heading_deg), away))
         if abs(side) <= BESIDE_M / 2:
-            yield abs(side) + (0.0 if tree.name else UNNAMED), _Mark(At.TREE, tree.name, away, side)
+            found = replace(bare, at=At.TREE, name=tree.name, away_m=away, side_m=side)
+            yield abs(side) + (0.0 if tree.name else UNNAMED), found
     for (right, one), (left, other) in pairwise(sorted(near)):
         if right < 0.0 < left and GAPS_DEG[0] < left - right < GAPS_DEG[1]:
             away = min(one, other)
@@ -139,4 +130,5 @@ def _trees(scene: Scene, lie: Point, heading_deg: float) -> Iterator[Graded]:
             side = away * math.radians(-(left + right) / 2.0)
             if wide > WIDEST_GAP_M:
                 continue
-            yield min(UNNAMED, wide / 2.0), _Mark(At.GAP, "", away, side, wide)
+            gap = replace(bare, at=At.GAP, away_m=away, side_m=side, wide_m=wide)
+            yield min(UNNAMED, wide / 2.0), gap

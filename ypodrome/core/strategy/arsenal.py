@@ -145,6 +145,12 @@ class Arsenal:
         return np.where(np.isin(self.kind[combo], HAND_KINDS), own - need, 0.0)
 
 
+def usual_nose_deg(kind: Kind) -> float:
+    """Nose angle that a kind of throw leaves the hand with: slightly down by hand, none of overheads and
+    rollers."""
+    return math.degrees(USUAL_NOSE_RAD) if kind in HANDS else 0.0
+
+
 @lru_cache(maxsize=32)
 def build_arsenal(
     discs: tuple[Disc, ...], arms: tuple[Arm, ...],
@@ -166,7 +172,7 @@ def build_arsenal(
 
     for d in range(len(discs)):
         for arm in arms if shapes_deg else ():
-            nose_deg = math.degrees(USUAL_NOSE_RAD) if arm.kind in HANDS else 0.0
+            nose_deg = usual_nose_deg(arm.kind)
             for hyzer_deg, launch_deg in SHAPES_BY_KIND.get(arm.kind, shapes_deg):
                 add(d, arm, (hyzer_deg, nose_deg, launch_deg), -1)
     arm_of = {arm.kind: arm for arm in arms}

@@ -8,18 +8,19 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE, SPEED, SPIN
+from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE
 from ypodrome.core.flight.simulate import Flights
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
+from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.aim import aim_of
+from ypodrome.core.strategy.arsenal import at_power
 from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
 from ypodrome.core.strategy.day import by_day
 from ypodrome.core.strategy.exactness import Window, heights_of, windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Chances, Felt, Forecast, Leave, Option, PlannedThrow, Side
-from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.search import Judged, judge
 from ypodrome.core.strategy.shape import Shape, shape_of
 from ypodrome.core.strategy.situation import Situation
@@ -160,7 +161,8 @@ def shift_costs(situation: Situation, value: GroundValue, judged: Judged) -> lis
     for side, sign in ((Side.SHORT, -1.0), (Side.LONG, 1.0)):
         power = np.clip(throws.power + sign * want, LEAST_POWER, judged.arsenal.most[throws.combo])
         able[side] = np.abs(power - throws.power) >= SHIFTED * want
-        variants[side] = _at_power(throws, power)
+        changed = at_power(throws.release, power / throws.power)
+        variants[side] = replace(throws, release=changed, power=power)
     moved = judge(situation, value, judged.arsenal, joined(list(variants.values())), draws)
     usual = expected(judged.outlooks[:, :draws].mean(axis=1))
     costs = moved.score.reshape(len(variants), m) - usual
@@ -174,13 +176,6 @@ def _turned(throws: Solved, by_rad: NDArray[np.float64]) -> Solved:
     release = throws.release.copy()
     release[:, HEADING] += by_rad
     return replace(throws, release=release)
-
-
-def _at_power(throws: Solved, power: NDArray[np.float64]) -> Solved:
-    release = throws.release.copy()
-    for column in (SPEED, SPIN):
-        release[:, column] *= power / throws.power
-    return replace(throws, release=release, power=power)
 
 
 def _axes(lie: Point, target: NDArray[np.float64]) -> tuple[NDArray[np.float64], NDArray[np.float64]]:

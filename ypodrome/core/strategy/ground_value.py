@@ -16,21 +16,18 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.release import HEADING, X, Y, Z
-from ypodrome.core.flight.simulate import Range
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.hole.shapes import holds
-from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, at_power
+from ypodrome.core.outlook import THROWS, after, expected, later
 from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.mesh import INNER_M, Mesh, mesh
 from ypodrome.core.strategy.neighbours import Neighbours
-from ypodrome.core.strategy.outlook import THROWS, after, expected, later
-from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M
+from ypodrome.core.strategy.race import Race
+from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at
 from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
 from ypodrome.core.strategy.way_out import hemmed_in
 from ypodrome.core.thrower.stance import Stance
 
@@ -38,15 +35,9 @@ FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 15)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
 """Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
-LOOKED, LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M, FRESH = 6, 6, 2, 16, 4.0, 32
-"""The race at a lie: throws drawn and their draws, leaders and theirs, aims tried beside the winner's, and
-draws that value it (chosen: .02 of a throw from a thorough search; a bigger one gained .004)."""
-
-STAYING = 0.01
-"""Throws by which an aim beside must be better to be taken (chosen: what draws leave in doubt)."""
-
-TRUST, HOPES = 6, 4
-"""Draws that screening is trusted like, and the best of a screening that are averaged (chosen)."""
+LOOKED, FRESH, HOPES = 6, 32, 4
+"""Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
+averaged (chosen)."""
 
 NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 """Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
@@ -59,15 +50,11 @@ BLOCKED = (1.2, 0.2)
 """Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
 that is believed like (chosen: a pitch-out each)."""
 
-ROLLING_M = 0.5
-"""Relief of a hole from which releases are mended for slope (chosen)."""
-
 DISTANCES_M = (1.0, 3.0, 5.0, 7.5, 10.0, 13.0, 16.0, 20.0, 25.0, 30.0, 40.0, 50.0, 65.0, 80.0, 100.0, 130.0)
 AROUND = 32
 """Distances at which, and the number of places around the basket from which, usual ground is valued."""
 
 OUT_OF_REACH = 8.0
-NOBODY = np.zeros(0)
 HOLED_NOW = np.eye(THROWS)[0]
 Points = NDArray[np.float64]
 
@@ -132,6 +119,11 @@ class GroundValue:
         steps = np.concatenate([np.diff(points, axis=0), [points[-1] - points[0]]])
         return np.arctan2(steps[:, 1], steps[:, 0])
 
+    @cached_property
+    def _flown(self) -> Flown:
+        """The repertoire in this air, for throws along the ways of play."""
+        return self.situation.repertoire.flown(self.situation.air, self._ways_of_play)
+
     # ---- what a lie is worth
 
     def outlook(self, lies: Points) -> NDArray[np.float64]:
@@ -195,10 +187,7 @@ class GroundValue:
 
     def _open_at(self, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] from open ground at distances [n]."""
-        t = np.clip(away_m / STEP_M, 0.0, len(self._open) - 1.001)
-        k = t.astype(int)
-        share = (t - k)[:, None]
-        return np.asarray((1.0 - share) * self._open[k] + share * self._open[k + 1])
+        return open_at(self._open, away_m)
 
     def _like(self, throws: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] of the open ground that costs as many throws [n]."""
@@ -281,7 +270,7 @@ class GroundValue:
         by, with a luck of each lie's own, and noise is evened out among lies that gained alike."""
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
-        chosen = self._race(lies, found)
+        chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found)
         s = self.situation
         cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
         outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)
@@ -316,7 +305,7 @@ class GroundValue:
         s = self.situation
         toward = np.where(np.isnan(targets), self.pin, targets) - lies
         bearing = np.arctan2(toward[:, 1], toward[:, 0])
-        flown = s.repertoire.flown(s.air, self._ways_of_play)
+        flown = self._flown
         west, south = s.scene.bounds[:2]
         laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west,
                     south, math.radians(s.aim_deg))  # fmt: skip
@@ -334,80 +323,9 @@ class GroundValue:
             return 1.0 + self.throws(lies)
         return np.full(len(lies), -1.0)
 
-    def _race(self, lies: Points, found: Found) -> Solved:
-        """The best throw from each lie [n] of those screened [n, most, 3]."""
-        n, most = found.shape[:2]
-        entry = found[..., 0].ravel().astype(int)
-        rows = np.flatnonzero(entry >= 0)
-        owner, hope = np.repeat(np.arange(n), most)[rows], 1.0 + found[..., 2].ravel()[rows]
-        solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows])
-        seed = self.situation.seed
-        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
-        keep = _best_of(owner, cost, n, LED)
-        solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
-        more = self._cost(solved, LED_DRAWS, seed + 2)
-        cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
-        keep = _best_of(owner, cost, n, 1)
-        return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
-
-    def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points) -> Solved:
-        """The throws, or as they are aimed a little to either side where that is better."""
-        tried, costs = [solved], [cost - STAYING]
-        for side in (-ASIDE_M, ASIDE_M):
-            release = solved.release.copy()
-            release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
-            tried.append(replace(solved, release=release))
-            costs.append(self._cost(tried[-1], LED_DRAWS, self.situation.seed + 2))
-        return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
-
-    def _cost(self, solved: Solved, draws: int, seed: int) -> NDArray[np.float64]:
-        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
-        return expected(self.of_cloud(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
-
-    def _meant(
-        self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64]
-    ) -> tuple[Solved, Points]:
-        """Entries thrown from lies [k, 2] at these aims, mended by one flight over the real bare ground so
-        that they end where they would on the level; and where that is."""
-        s = self.situation
-        r, a = s.repertoire, s.arsenal
-        ends = r.flown(s.air, NOBODY).ends
-        sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
-        x, y = ends[sector, entry].T
-        want, toward = np.hypot(x, y), aim + np.arctan2(y, x)
-        spots = start + want[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
-        combo, power, bend = r.combo[entry], r.power[entry], aim - toward
-        base = heights(s.scene.field, start)
-        if len(ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
-            release = self._released(combo, power, start, base, aim)
-            out = Range(s.air, s.scene.bare_field).fly(a.bodies, a.disc[combo], release)
-            dx, dy = out.rest_x_m - start[:, 0], out.rest_y_m - start[:, 1]
-            slope = metres_a_power(a, combo, power, want)
-            power = np.clip(power + 0.9 * (want - np.hypot(dx, dy)) / slope, LEAST_POWER, a.most[combo])
-            missed = np.arctan2(dy, dx) - toward
-            bend = bend - np.arctan2(np.sin(missed), np.cos(missed))
-        release = self._released(combo, power, start, base, toward + bend)
-        return Solved(combo, release, power, np.zeros(len(power)), bend), spots
-
-    def _released(
-        self, combo: NDArray[np.int64], power: NDArray[np.float64], start: Points, base: NDArray[np.float64],
-        aim: NDArray[np.float64],
-    ) -> NDArray[np.float64]:  # fmt: skip
-        release = at_power(self.situation.arsenal.mean[combo], power)
-        release[:, X], release[:, Y], release[:, Z] = start[:, 0], start[:, 1], base + RELEASE_HEIGHT_M
-        release[:, HEADING] = aim
-        return release
-
 
 def _hope(found: Found) -> NDArray[np.float64]:
     """Expected throws [n] as the best few of a screening see them: the best of many looks too good."""
     few = found[:, :HOPES, 2]
     few = np.where(np.isfinite(few), few, few[:, :1])
     return 1.0 + np.minimum(few, OUT_OF_REACH).mean(axis=1)
-
-
-def _best_of(owner: NDArray[np.int64], cost: NDArray[np.float64], n: int, most: int) -> NDArray[np.int64]:
-    """Rows of the `most` least costly of every owner [n], owners in order, best first."""
-    order = np.lexsort((cost, owner))
-    first = np.searchsorted(owner[order], np.arange(n))
-    return np.asarray(order[np.arange(len(order)) - first[owner[order]] < most])

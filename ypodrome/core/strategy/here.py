@@ -11,10 +11,10 @@ import numpy as np
 from ypodrome.core.green import Putt
 from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
+from ypodrome.core.outlook import THROWS, expected, later
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.mesh import INNER_M
 from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.outlook import THROWS
 from ypodrome.core.strategy.plan import best_from, options_from
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower.stance import Stance
@@ -74,6 +74,7 @@ def plan_from(
     score = math.inf
     if putt:
         score = thrown + min(putt.run, putt.lay_up)
+        outlook = later(outlook[None], np.array([score - thrown - expected(outlook)]))[0]
     if options and options[0].forecast.expected < score:
         outlook, score = np.array(options[0].forecast.outlook), options[0].forecast.expected
     return LiePlan(lie, thrown, stance, away, options, putt, float(score), tuple(outlook.tolist()))

@@ -6,9 +6,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.hole.features import Point
+from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.crossing import carried, clearances, in_the_way, room_m
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.situation import Situation
 
 PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0

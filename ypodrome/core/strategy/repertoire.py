@@ -19,8 +19,8 @@ from ypodrome.core.green import Green
 from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import HoleLine, Pin, Tee
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.outlook import THROWS, after, expected
 from ypodrome.core.strategy.arsenal import POWERS, RELEASE_HEIGHT_M, Arsenal, at_power
-from ypodrome.core.strategy.outlook import THROWS, after, expected
 from ypodrome.core.strategy.solve import first_power
 from ypodrome.core.thrower import Thrower
 from ypodrome.core.thrower.spread import growth, gusty_winds, scatter, standard_draws
@@ -98,10 +98,7 @@ class Repertoire:
 
     def at(self, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] from open ground at distances [n]."""
-        t = np.clip(away_m / STEP_M, 0.0, len(self.open) - 1.001)
-        k = t.astype(int)
-        share = (t - k)[:, None]
-        return (1.0 - share) * self.open[k] + share * self.open[k + 1]
+        return open_at(self.open, away_m)
 
     def flown(self, air: Air, aims_rad: NDArray[np.float64]) -> Flown:
         """The repertoire in an air, with draws for throws aimed about so [n]; kept for the next hole."""
@@ -193,6 +190,15 @@ class Repertoire:
             far = away > THROWN_M or (away >= PUTTED_M and expected(best) < expected(putt))
             self.open[i] = best if far else putt
         return order
+
+
+def open_at(outlooks: NDArray[np.float64], away_m: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Outlooks [n, THROWS] at distances [n], between those of open ground [distances, THROWS] at every
+    STEP_M."""
+    t = np.clip(away_m / STEP_M, 0.0, len(outlooks) - 1.001)
+    k = t.astype(int)
+    share = (t - k)[:, None]
+    return np.asarray((1.0 - share) * outlooks[k] + share * outlooks[k + 1])
 
 
 def _putted(thrower: Thrower, distances_m: NDArray[np.float64]) -> NDArray[np.float64]:

@@ -16,11 +16,11 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
 from ypodrome.core.hole.features import Area, Point
+from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.arsenal import ROLLER_KINDS, ROLLS_M, Arsenal
 from ypodrome.core.strategy.cloud import Cloud, draw_cloud, mean_flights
 from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.outlook import expected
 from ypodrome.core.strategy.placements import placements
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
 from ypodrome.core.strategy.situation import Posture, Situation

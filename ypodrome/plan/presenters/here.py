@@ -5,19 +5,12 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from ypodrome.core.api import Follow, LiePlan, Option, Putt, Scene, Stance
+from ypodrome.core.api import Follow, LiePlan, Option, Putt, Scene
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.presenters.sheet import card
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.wording.putts import advice, putt_sentences
-from ypodrome.wording.throws import kind_words
-
-STANCES = {
-    Stance.LEVEL: "level",
-    Stance.BANK: "on a bank",
-    Stance.KNEE: "on a knee",
-    Stance.BACKED: "backed against a trunk",
-}
+from ypodrome.wording.throws import STANCES, kind_words
 
 
 def here_view(here: LiePlan, scene: Scene, frame: Frame, units: str) -> dict[str, Any]:

@@ -40,13 +40,8 @@
         this.$refs.views.querySelectorAll(".ghosts").forEach((g) => g.classList.toggle("invisible", off));
       },
       async post(what, body) {
-        const answer = await fetch(this.$root.dataset.base + what + "/", {
-          method: "POST", body: JSON.stringify(body),
-          headers: { "Content-Type": "application/json", "X-CSRFToken": this.$root.dataset.token },
-        });
-        const values = await answer.json();
-        if (!answer.ok) throw new Error(values.error || "the server refused");
-        return values.parts;
+        const d = this.$root.dataset;
+        return (await window.postJson(d.base + what + "/", d.token, body)).parts;
       },
       show(parts, lines) {
         document.getElementById("views").innerHTML = parts.views;

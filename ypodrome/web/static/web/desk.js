@@ -65,15 +65,7 @@
 
       // the server
 
-      async post(what, body) {
-        const answer = await fetch(this.base + what + "/", {
-          method: "POST", body: JSON.stringify(body || {}),
-          headers: { "Content-Type": "application/json", "X-CSRFToken": this.token },
-        });
-        const values = await answer.json();
-        if (!answer.ok) throw Object.assign(new Error(values.error || "the server refused"), { refused: true });
-        return values;
-      },
+      post(what, body) { return window.postJson(this.base + what + "/", this.token, body); },
       keepQueue() {
         this.unsaved = this.queue.length;
         localStorage.setItem(this.storeName, JSON.stringify(this.queue));

@@ -2,14 +2,8 @@
 (function () {
   "use strict";
 
-  async function post(url, token, body) {
-    const answer = await fetch(url, {
-      method: "POST", body: JSON.stringify(body),
-      headers: { "Content-Type": "application/json", "X-CSRFToken": token },
-    });
-    const values = await answer.json();
-    if (!answer.ok) throw new Error(values.error || "the server refused");
-    return values;
+  function post(root, what, body) {
+    return window.postJson(root.dataset.base + what + "/", root.dataset.token, body);
   }
   function show(parts) {
     Object.keys(parts).forEach((name) => {
@@ -34,7 +28,7 @@
         const box = this.$refs.plan.getBoundingClientRect(), k = 424 / box.width;
         this.ask({ x: (event.clientX - box.left) * k, y: (event.clientY - box.top) * k });
       },
-      typed() { this.ask({ distance: Number(this.distance), bearing: Number(this.bearing) }); },
+      typed() { this.ask({ distance: this.distance, bearing: this.bearing }); },
       located() { this.ask({ gps: true }); },
       again() { if (this.last) this.ask(this.last); },
       async ask(where) {
@@ -43,7 +37,7 @@
         const began = performance.now();
         try {
           const body = Object.assign({ thrown: Number(this.thrown), stance: this.stance }, where);
-          const answer = await post(this.$root.dataset.base + "plan/", this.$root.dataset.token, body);
+          const answer = await post(this.$root, "plan", body);
           show(answer.parts);
           this.last = { x: answer.x, y: answer.y };
           this.said = "Planned from there (" + ((performance.now() - began) / 1000).toFixed(1) + " s).";
@@ -54,9 +48,11 @@
       },
       async zone() {
         this.working = true;
-        const answer = await fetch(this.$root.dataset.base + "zone/");
-        if (answer.ok) document.getElementById("zone").innerHTML = await answer.text();
-        else this.said = "What comes next could not be worked out; try again.";
+        try {
+          show((await post(this.$root, "zone")).parts);
+        } catch (error) {
+          this.said = "What comes next was not worked out: " + error.message + ".";
+        }
         this.working = false;
       },
     }));
@@ -78,7 +74,7 @@
         this.working = true;
         try {
           const body = Object.assign(this.entered(), { keep: keep });
-          const answer = await post(this.$root.dataset.base + "own/", this.$root.dataset.token, body);
+          const answer = await post(this.$root, "own", body);
           show(answer.parts);
           this.said = (keep ? "In the plan: expected " : "Expected ") + answer.expected.toFixed(2) + ".";
         } catch (error) {
@@ -89,9 +85,12 @@
       async every() {
         this.working = true;
         this.said = "Searching each disc's own line and power …";
-        const answer = await fetch(this.$root.dataset.base + "every/");
-        if (answer.ok) { document.getElementById("every").innerHTML = await answer.text(); this.said = ""; }
-        else this.said = "The discs could not be compared; try again.";
+        try {
+          show((await post(this.$root, "every")).parts);
+          this.said = "";
+        } catch (error) {
+          this.said = "The discs were not compared: " + error.message + ".";
+        }
         this.working = false;
       },
     }));

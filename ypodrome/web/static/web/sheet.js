@@ -90,15 +90,7 @@
           tee: this.$refs.tee.value, pin: this.$refs.pin.value,
         };
       },
-      async post(what, body) {
-        const answer = await fetch(this.base + what + "/", {
-          method: "POST", body: JSON.stringify(body),
-          headers: { "Content-Type": "application/json", "X-CSRFToken": this.token },
-        });
-        const values = await answer.json();
-        if (!answer.ok) throw new Error(values.error || "the server refused");
-        return values;
-      },
+      post(what, body) { return window.postJson(this.base + what + "/", this.token, body); },
       async replan() {
         if (this.busy) { this.again = true; return; }
         this.busy = this.working = true;

@@ -1,0 +1,116 @@
+"""The race at a lie: the throws that screening hopes most of are flown, and the best is kept."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from dataclasses import dataclass, replace
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ypodrome.core.flight.release import HEADING, X, Y, Z
+from ypodrome.core.flight.simulate import Range
+from ypodrome.core.ground.field import heights
+from ypodrome.core.hole.rules import Outcome
+from ypodrome.core.outlook import THROWS, expected
+from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, at_power
+from ypodrome.core.strategy.cloud import draw_cloud
+from ypodrome.core.strategy.screening import Found
+from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
+
+LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M = 6, 2, 16, 4.0
+"""Draws of all, leaders and theirs, and aims tried beside the winner's (chosen: .02 of a throw from a
+thorough search; a bigger one gained .004)."""
+
+STAYING = 0.01
+"""Throws by which an aim beside must be better to be taken (chosen: what draws leave in doubt)."""
+
+TRUST = 6
+"""Draws that screening is trusted like (chosen)."""
+
+ROLLING_M = 0.5
+"""Relief of a hole from which releases are mended for slope (chosen)."""
+
+Points = NDArray[np.float64]
+
+
+@dataclass(frozen=True)
+class Race:
+    """A situation, the ends of its repertoire in its wind (`repertoire.Flown`), and what outcomes are worth:
+    outlooks [n, THROWS]."""
+
+    situation: Situation
+    ends: NDArray[np.float64]
+    value: Callable[[Outcome], NDArray[np.float64]]
+
+    def best(self, lies: Points, found: Found) -> Solved:
+        """The best throw from each lie [n, 2] of those screened [n, most, 3]."""
+        n, most = found.shape[:2]
+        entry = found[..., 0].ravel().astype(int)
+        rows = np.flatnonzero(entry >= 0)
+        owner, hope = np.repeat(np.arange(n), most)[rows], 1.0 + found[..., 2].ravel()[rows]
+        solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows])
+        seed = self.situation.seed
+        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
+        keep = _best_of(owner, cost, n, LED)
+        solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
+        more = self._cost(solved, LED_DRAWS, seed + 2)
+        cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
+        keep = _best_of(owner, cost, n, 1)
+        return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
+
+    def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points) -> Solved:
+        """The throws, or as they are aimed a little to either side where that is better."""
+        tried, costs = [solved], [cost - STAYING]
+        for side in (-ASIDE_M, ASIDE_M):
+            release = solved.release.copy()
+            release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
+            tried.append(replace(solved, release=release))
+            costs.append(self._cost(tried[-1], LED_DRAWS, self.situation.seed + 2))
+        return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
+
+    def _cost(self, solved: Solved, draws: int, seed: int) -> NDArray[np.float64]:
+        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
+        return expected(self.value(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
+
+    def _meant(
+        self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64]
+    ) -> tuple[Solved, Points]:
+        """Entries thrown from lies [k, 2] at these aims, mended by one flight over the real bare ground so
+        that they end where they would on the level; and where that is."""
+        s = self.situation
+        r, a = s.repertoire, s.arsenal
+        ends = self.ends
+        sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
+        x, y = ends[sector, entry].T
+        want, toward = np.hypot(x, y), aim + np.arctan2(y, x)
+        spots = start + want[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
+        combo, power, bend = r.combo[entry], r.power[entry], aim - toward
+        base = heights(s.scene.field, start)
+        if len(ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
+            release = self._released(combo, power, start, base, aim)
+            out = Range(s.air, s.scene.bare_field).fly(a.bodies, a.disc[combo], release)
+            dx, dy = out.rest_x_m - start[:, 0], out.rest_y_m - start[:, 1]
+            slope = metres_a_power(a, combo, power, want)
+            power = np.clip(power + 0.9 * (want - np.hypot(dx, dy)) / slope, LEAST_POWER, a.most[combo])
+            missed = np.arctan2(dy, dx) - toward
+            bend = bend - np.arctan2(np.sin(missed), np.cos(missed))
+        release = self._released(combo, power, start, base, toward + bend)
+        return Solved(combo, release, power, np.zeros(len(power)), bend), spots
+
+    def _released(
+        self, combo: NDArray[np.int64], power: NDArray[np.float64], start: Points, base: NDArray[np.float64],
+        aim: NDArray[np.float64],
+    ) -> NDArray[np.float64]:  # fmt: skip
+        release = at_power(self.situation.arsenal.mean[combo], power)
+        release[:, X], release[:, Y], release[:, Z] = start[:, 0], start[:, 1], base + RELEASE_HEIGHT_M
+        release[:, HEADING] = aim
+        return release
+
+
+def _best_of(owner: NDArray[np.int64], cost: NDArray[np.float64], n: int, most: int) -> NDArray[np.int64]:
+    """Rows of the `most` least costly of every owner [n], owners in order, best first."""
+    order = np.lexsort((cost, owner))
+    first = np.searchsorted(owner[order], np.arange(n))
+    return np.asarray(order[np.arange(len(order)) - first[owner[order]] < most])
