@@ -124,7 +124,8 @@ def test_a_throw_of_ones_own_is_judged_and_kept(hole, post, demo_plan):
 
 @pytest.mark.parametrize(
     ("values", "words"),
-    [({"disc": "nobody's"}, "disc"), ({"kind": "kick"}, "kind"), ({"power_pct": 130}, "power pct"),
+    [({"disc": "nobody's"}, "disc"), ({"kind": "kick"}, "kind"),
+     ({"power_pct": 130}, "power must be a number from 20 to 100"),
      ({"hyzer_deg": "flat"}, "hyzer must be a number")],
 )  # fmt: skip
 def test_impossible_throws_are_refused(hole, post, demo_plan, values, words):

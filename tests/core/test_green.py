@@ -15,6 +15,7 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.green import Green
 from ypodrome.core.green.book import BEARINGS, MADE, RINGS_M
+from ypodrome.core.green.carry import play_lay_ups, play_putts
 from ypodrome.core.green.styles import Style
 from ypodrome.core.hole.features import Area, Barrier, HoleLine, Pin, SpotHeight, Tee, Tree
 from ypodrome.core.hole.scene import Scene
@@ -64,6 +65,12 @@ def flat():
 def test_on_the_flat_in_calm_air_a_straight_putt_makes_what_is_declared(flat):
     made = flat.books(flat.lies, met=False)[:, 0, MADE].reshape(len(RINGS_M), BEARINGS)
     assert made == pytest.approx(np.repeat(CLUB.make(RINGS_M)[:, None], BEARINGS, axis=1), abs=2e-3)
+
+
+def test_one_lie_compiles_nothing_that_the_green_has_not(flat):
+    """A single lie's arrays are of the layout of many: else a day's first putt waits for the compiler."""
+    flat.putt_from((0.0, -6.0))
+    assert len(play_putts.signatures) == len(play_lay_ups.signatures) == 1
 
 
 def test_farther_off_costs_more(flat):

@@ -80,7 +80,7 @@ def test_plan_is_reproducible_and_complete(capsys):
     assert {"disc", "throw", "line", "hyzer_deg", "nose_deg", "launch_deg", "power_pct", "aim_left_deg",
             "aim_point", "landing", "spread_m", "expected_score", "chances", "worst_miss", "best_miss",
             "next", "why"} <= set(first)  # fmt: skip
-    assert set(first["chances"]) == {"circle1", "circle2", "ob", "lost", "obstacle", "mando",
+    assert set(first["chances"]) == {"circle1", "circle2", "ob", "lost", "obstacle", "mando", "trouble",
                                      "birdie_or_better", "par", "bogey_or_worse", "holed"}  # fmt: skip
     assert -31 < first["landing"]["lon"] < -30
     assert {o["role"] for o in one["options"]} >= {"first", "contingency"}

@@ -128,7 +128,6 @@ def _entered(situation: Situation, values: Json) -> PlannedThrow:
 def _number(values: Json, name: str, low: float, high: float) -> float:
     value = values.get(name)
     if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
-        raise ValueError(
-            f"{name.removesuffix('_deg').replace('_', ' ')} must be a number from {low:g} to {high:g}"
-        )
+        words = name.removesuffix("_deg").removesuffix("_pct").replace("_", " ")
+        raise ValueError(f"{words} must be a number from {low:g} to {high:g}")
     return float(value)

@@ -252,12 +252,14 @@ class Green:
         clear = np.full(len(lies), met)
 
         def work(s: slice) -> Book:
-            books = np.zeros((s.stop - s.start, len(ways) + spots.shape[1], BOOK), np.float32)
+            run, laid = (
+                np.zeros((s.stop - s.start, k, BOOK), np.float32) for k in (len(ways), spots.shape[1])
+            )
             tally, step = np.zeros(1, TALLY), np.zeros(1, STEP)
             play_putts(place, close[s], putts.starts[s], putts.nodes[s], putts.speeds[s], putts.catches[s],
-                       putts.heads[s], clear[s], books[:, : len(ways)], tally, step)  # fmt: skip
-            play_lay_ups(place, close[s], spots[s], sizes[s], drawn, books[:, len(ways) :], tally)
-            return books
+                       putts.heads[s], clear[s], run, tally, step)  # fmt: skip
+            play_lay_ups(place, close[s], spots[s], sizes[s], drawn, laid, tally)
+            return np.concatenate([run, laid], axis=1)
 
         books = on_all_cores(work, len(lies), LEAST_SHARE)
         books[:, : len(ways), BEYOND] += NEVER * ~used
