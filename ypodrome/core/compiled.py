@@ -32,6 +32,12 @@ def _cache_folder() -> str:
 
 numba.config.CACHE_DIR = _cache_folder()  # type: ignore[attr-defined]
 
+
+def nothing_compiled() -> bool:
+    """Whether this version's functions were never compiled here."""
+    return not any(Path(numba.config.CACHE_DIR).rglob("*.nbi"))  # type: ignore[attr-defined]
+
+
 F = TypeVar("F", bound=Callable[..., Any])
 
 
@@ -71,6 +77,11 @@ def kernel(function: F) -> F:
     Reference counting in a loop over lanes costs more than the physics; a function without it must not
     return an array."""
     return _inner(_compiled(function, cache=True, _nrt=False, **NO_DOORS))
+
+
+def making_kernel(function: F) -> F:
+    """Compile a function for compiled code only, that may make arrays and lists."""
+    return _inner(_compiled(function, cache=True, **NO_DOORS))
 
 
 def inlined(function: F) -> F:

@@ -1,4 +1,4 @@
-"""WSGI entry; warms the compiled flight so that the first request does not wait for it."""
+"""WSGI entry."""
 
 import os
 

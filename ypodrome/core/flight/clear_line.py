@@ -8,7 +8,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import array_kernel
+from ypodrome.core.compiled import batch_kernel
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
 from ypodrome.core.ground.field import Field, cell, ground_height
@@ -27,24 +27,22 @@ BASKET_REACH_M = 0.5
 def clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
     """Share of putts [n] that are not stopped on the straight way from lies [n, 2] to the basket."""
     lies = np.ascontiguousarray(lies)
-    return on_all_cores(lambda rows: _clear_shares(field, lies[rows], pin_x, pin_y), len(lies))
+
+    def work(rows: slice) -> NDArray[np.float64]:
+        shares = np.ones(rows.stop - rows.start)
+        _clear_shares(field, lies[rows], pin_x, pin_y, np.zeros(1, STEP), np.zeros(1, TALLY), shares)
+        return shares
+
+    return on_all_cores(work, len(lies))
 
 
-@array_kernel
-def _clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
-    steps, tallies = np.zeros(1, STEP), np.zeros(1, TALLY)
-    return _walked(field, lies, pin_x, pin_y, steps, tallies)
-
-
-@array_kernel
-def _walked(
+@batch_kernel
+def _clear_shares(
     field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float, steps: NDArray[Any],
-    tallies: NDArray[Any],
-) -> NDArray[np.float64]:  # fmt: skip
+    tallies: NDArray[Any], shares: NDArray[np.float64],
+) -> None:  # fmt: skip
     step, tally = steps[0], tallies[0]
-    n = lies.shape[0]
-    shares = np.ones(n)
-    for k in range(n):
+    for k in range(lies.shape[0]):
         dx, dy = pin_x - lies[k, 0], pin_y - lies[k, 1]
         away = math.sqrt(dx * dx + dy * dy) - BASKET_REACH_M
         if away <= 0.0:
@@ -66,4 +64,3 @@ def _walked(
                 share = ROUND_A_TRUNK
                 break
         shares[k] = share * math.exp(-tally.exposure)
-    return shares

@@ -47,7 +47,7 @@ class Place(NamedTuple):
 
 def place_of(scene: Scene, pin_z: float, left_handed: bool) -> Place:
     """A scene's green, with what stands on it."""
-    px, py = scene.pin.at
+    px, py = map(float, scene.pin.at)
     n = int(2 * AROUND_M / FINE_M)
     x0, y0 = px - AROUND_M, py - AROUND_M
     x, y = np.meshgrid(x0 + (np.arange(n) + 0.5) * FINE_M, y0 + (np.arange(n) + 0.5) * FINE_M)

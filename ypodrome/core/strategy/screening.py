@@ -6,13 +6,14 @@ of bounds and then what it is worth to the other side of the line.
 
 from __future__ import annotations
 
+import heapq
 import math
-from typing import NamedTuple
+from typing import Any, NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import array_kernel, inlined, kernel
+from ypodrome.core.compiled import array_kernel, inlined, kernel, making_kernel
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
 from ypodrome.core.ground.field import Field, cell, ground_height
@@ -131,8 +132,11 @@ def screened(
     comes to by the rule, or -1 for relief where it went out; `haste` divides how many are looked at."""
 
     def work(s: slice) -> Found:
-        return _screen(laid, field, lies[s], base[s], bearing[s], targets[s], ob_throws[s], most,
-                       CLOSELY // haste, WALKED // haste)  # fmt: skip
+        out = np.full((s.stop - s.start, most, 3), (-1.0, 0.0, np.inf))
+        first = np.empty(len(laid.fan) * laid.ends.shape[1])
+        _screen(laid, field, lies[s], base[s], bearing[s], targets[s], ob_throws[s], CLOSELY // haste,
+                WALKED // haste, first, np.zeros(1, TALLY), np.zeros(1, STEP), out)  # fmt: skip
+        return out
 
     return on_all_cores(work, len(lies), LEAST_SHARE_OF_LIES)
 
@@ -140,24 +144,17 @@ def screened(
 @array_kernel
 def _screen(
     laid: Laid, field: Field, lies: NDArray[np.float64], base: NDArray[np.float64],
-    bearing: NDArray[np.float64], targets: NDArray[np.float64], ob_throws: NDArray[np.float64], most: int,
-    closely: int, walked: int,
-) -> Found:  # fmt: skip
-    n, e = lies.shape[0], laid.ends.shape[1]
-    out = np.empty((n, most, 3))
-    out[..., 0], out[..., 1], out[..., 2] = -1.0, 0.0, np.inf
-    steps, tallies = np.zeros(1, STEP), np.zeros(1, TALLY)
-    first = np.empty(len(laid.fan) * e)
+    bearing: NDArray[np.float64], targets: NDArray[np.float64], ob_throws: NDArray[np.float64], closely: int,
+    walked: int, first: NDArray[np.float64], tally: NDArray[Any], step: NDArray[Any], out: Found,
+) -> None:  # fmt: skip
     bare = field.groves.shape[0] == 0 and field.trees.shape[0] == 0
     bare = bare and field.barriers.shape[0] == 0 and field.mandos.shape[0] == 0
-    for i in range(n):
+    for i in range(lies.shape[0]):
         least = _look_all(laid, lies[i], bearing[i], targets[i], ob_throws[i], first)
-        chosen = np.flatnonzero(first < least + _limit(first, least, closely))
-        hope = _look_closely(laid, lies[i], bearing[i], ob_throws[i], chosen)
-        order = np.argsort(hope)
-        _race(laid, field, lies[i], base[i], bearing[i], ob_throws[i], chosen, hope, order, walked, bare,
-              tallies[0], steps[0], out[i])  # fmt: skip
-    return out
+        limit = least + _limit(first, least, closely)
+        hopes = _look_closely(laid, lies[i], bearing[i], ob_throws[i], first, limit)
+        _race(laid, field, lies[i], base[i], bearing[i], ob_throws[i], hopes, walked, bare, tally[0], step[0],
+              out[i])  # fmt: skip
 
 
 @inlined
@@ -192,7 +189,7 @@ def _look_all(
     return least
 
 
-@array_kernel
+@making_kernel
 def _limit(first: NDArray[np.float64], least: float, most: int) -> float:
     """How far above the least a value may be to be among so many, in slots."""
     count = np.zeros(SLOTS, np.int64)
@@ -208,15 +205,19 @@ def _limit(first: NDArray[np.float64], least: float, most: int) -> float:
     return limit
 
 
-@array_kernel
+@making_kernel
 def _look_closely(
-    laid: Laid, lie: NDArray[np.float64], bearing: float, ob_throws: float, chosen: NDArray[np.int64]
-) -> NDArray[np.float64]:
-    """Mean worth of the ends of each chosen throw's draws."""
+    laid: Laid, lie: NDArray[np.float64], bearing: float, ob_throws: float, first: NDArray[np.float64],
+    limit: float,
+) -> list[tuple[float, int]]:  # fmt: skip
+    """Mean worth of the ends of the draws of every throw whose mean flight is below a limit, with the
+    throw."""
     e, draws = laid.ends.shape[1], laid.off.shape[2]
-    hope = np.empty(len(chosen))
-    for t in range(len(chosen)):
-        c, aim = chosen[t] % e, bearing + laid.fan[chosen[t] // e]
+    hopes = []
+    for at in range(len(first)):
+        if first[at] >= limit:
+            continue
+        c, aim = at % e, bearing + laid.fan[at // e]
         cos, sin = math.cos(aim), math.sin(aim)
         k = sector_of(laid, aim)
         total = 0.0
@@ -224,24 +225,25 @@ def _look_closely(
             a, b = laid.ends[k, c, 0] + laid.off[k, c, q, 0], laid.ends[k, c, 1] + laid.off[k, c, q, 1]
             total += after_rest(laid, lie[0] + cos * a - sin * b, lie[1] + sin * a + cos * b, lie[0], lie[1],
                                 ob_throws)  # fmt: skip
-        hope[t] = total / draws
-    return hope
+        hopes.append((total / draws, at))
+    return hopes
 
 
-@array_kernel
+@making_kernel
 def _race(
     laid: Laid, field: Field, lie: NDArray[np.float64], base: float, bearing: float, ob_throws: float,
-    chosen: NDArray[np.int64], hope: NDArray[np.float64], order: NDArray[np.int64], walked: int, bare: bool,
-    tally: np.record, step: np.record, out: NDArray[np.float64],
+    hopes: list[tuple[float, int]], walked: int, bare: bool, tally: np.record, step: np.record,
+    out: NDArray[np.float64],
 ) -> None:  # fmt: skip
-    """Walk the chosen throws, best hope first, and keep the best few; a combination twice only for other
+    """Walk the hopeful throws, best first, and keep the best few; a combination twice only for other
     ends."""
     e, h, most = laid.ends.shape[1], laid.fan.shape[0], out.shape[0]
     tries, least_here, walks = np.zeros(h, np.int64), np.full(h, np.inf), 0
     ends = np.zeros((most, 2))
-    for t in range(len(order)):
+    heapq.heapify(hopes)
+    while len(hopes):
         last = out[most - 1, 2]
-        at, cost = chosen[order[t]], hope[order[t]]
+        cost, at = heapq.heappop(hopes)
         g, c = at // e, at % e
         if walks >= walked or cost >= last:
             break
@@ -269,13 +271,11 @@ def _walked(
 ) -> float:  # fmt: skip
     """Mean of a path walked straight and one spread of aim to either side; infinite where that is
     hopeless."""
-    total = walk(laid, field, lie[0], lie[1], base, aim, path, ob_throws, left, limit, tally, step)
-    if total > limit:
-        return np.inf
-    for side in (-1.0, 1.0):
+    total = 0.0
+    for side in (0.0, -1.0, 1.0):
         total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, ob_throws, left,
                       limit, tally, step)  # fmt: skip
-        if total > 3.0 * limit:
+        if total > (limit if side == 0.0 else 3.0 * limit):
             return np.inf
     return total / 3.0
 

@@ -12,7 +12,7 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import array_kernel
+from ypodrome.core.compiled import batch_kernel, kernel
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
 from ypodrome.core.ground.field import Field, cell, ground_height
@@ -33,15 +33,20 @@ def hemmed_in(field: Field, places: NDArray[np.float64], pin: NDArray[np.float64
     [n, 2]."""
     places = np.ascontiguousarray(places)
     fan = np.concatenate([FORWARD, ASIDE])
-    return on_all_cores(lambda s: _hemmed_in(field, places[s], pin[0], pin[1], fan), len(places))
+
+    def work(s: slice) -> NDArray[np.float64]:
+        out = np.zeros((s.stop - s.start, 2))
+        _hemmed_in(field, places[s], pin[0], pin[1], fan, np.zeros(1, TALLY), np.zeros(1, STEP), out)
+        return out
+
+    return on_all_cores(work, len(places))
 
 
-@array_kernel
+@batch_kernel
 def _hemmed_in(
-    field: Field, places: NDArray[np.float64], pin_x: float, pin_y: float, fan: NDArray[np.float64]
-) -> NDArray[np.float64]:
-    out = np.zeros((len(places), 2))
-    steps, tallies = np.zeros(1, STEP), np.zeros(1, TALLY)
+    field: Field, places: NDArray[np.float64], pin_x: float, pin_y: float, fan: NDArray[np.float64],
+    tallies: NDArray[Any], steps: NDArray[Any], out: NDArray[np.float64],
+) -> None:  # fmt: skip
     for k in range(len(places)):
         x, y = places[k, 0], places[k, 1]
         ahead = math.atan2(pin_y - y, pin_x - x)
@@ -57,10 +62,9 @@ def _hemmed_in(
                 if forward > 0.999:
                     break
         out[k, 0], out[k, 1] = 1.0 - forward, 1.0 - every
-    return out
 
 
-@array_kernel
+@kernel
 def _clear(
     field: Field, x: float, y: float, ground: float, aim: float, tallies: NDArray[Any], steps: NDArray[Any],
 ) -> float:  # fmt: skip
