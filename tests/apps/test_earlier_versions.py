@@ -21,11 +21,11 @@ import json
 import django
 django.setup()
 from ypodrome.accounts.models import Player
-from ypodrome.plan import services
+from ypodrome.plan import planning
 player = Player.objects.get()
 plan = player.plans.get()
 for hole in plan.holes.filter(number__in=(1, 2, 3)):
-    services.plan_one(hole)
+    planning.plan_one(hole)
 holes = {h.number: h for h in plan.holes.all()}
 def thrown(hole):
     option = hole.kept.in_force

@@ -9,7 +9,7 @@ from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
-from ypodrome.plan import here, services
+from ypodrome.plan import here, planning
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.standins.gps_fix import DEVICE, fix
 
@@ -18,7 +18,7 @@ pytestmark = pytest.mark.django_db
 
 @pytest.fixture
 def hole(demo_plan):
-    return services.plan_one(demo_plan.holes.get(number=3))
+    return planning.plan_one(demo_plan.holes.get(number=3))
 
 
 @pytest.fixture

@@ -7,7 +7,7 @@ from django.urls import reverse
 
 from ypodrome.course import desk
 from ypodrome.interchange.frame import geometry_in_metres
-from ypodrome.plan import rounds, services
+from ypodrome.plan import comparison, conditions, planning, table, target
 from ypodrome.plan.inputs import stale_reasons
 from ypodrome.plan.models import GamePlan
 
@@ -19,7 +19,7 @@ def three(demo_plan):
     """The first three holes, planned; the others are taken off the plan."""
     demo_plan.holes.filter(number__gt=3).delete()
     for hole in demo_plan.holes.all():
-        services.plan_one(hole)
+        planning.plan_one(hole)
     return demo_plan
 
 
@@ -30,7 +30,7 @@ def test_a_target_is_set_told_played_and_cleared(client, three):
     assert "or better" in page
     assert "when every choice may follow the score" in page
     client.post(url, {"target": "9", "act": "play"})
-    found = rounds.target_of(list(three.holes.all()), 9)
+    found = target.target_of(list(three.holes.all()), 9)
     assert not found.changes
     assert found.plan.chance >= found.plan.fixed - 1e-9
     client.post(url, {"target": ""})
@@ -53,7 +53,7 @@ def test_another_plan_is_made_and_compared(client, three):
     page = client.get(url).content.decode()
     assert "not planned yet" in page
     for hole in other.holes.all():
-        services.plan_one(hole)
+        planning.plan_one(hole)
     page = client.get(url + f"?with={other.pk}").content.decode()
     assert "All of these" in page
     assert client.post(url, {"name": " "}).status_code == 400
@@ -62,7 +62,7 @@ def test_another_plan_is_made_and_compared(client, three):
 def test_notes_are_kept_through_planning_and_bounded(client, three):
     url = reverse("plan:notes", args=(three.pk, 1))
     assert client.post(url, json.dumps({"notes": "left of the ash"}), "application/json").status_code == 200
-    services.plan_one(three.holes.get(number=1))
+    planning.plan_one(three.holes.get(number=1))
     assert three.holes.get(number=1).notes == "left of the ash"
     for bad in ("x" * 3000, 7):
         assert client.post(url, json.dumps({"notes": bad}), "application/json").status_code == 400
@@ -71,7 +71,7 @@ def test_notes_are_kept_through_planning_and_bounded(client, three):
 def test_what_is_stale_is_said(three):
     hole = three.holes.get(number=1)
     assert stale_reasons(hole) == []
-    services.set_conditions(hole, {"wet": True, "wind_m_s": 7.0})
+    conditions.set_conditions(hole, {"wet": True, "wind_m_s": 7.0})
     assert stale_reasons(hole) == ["the wind is another", "wet or dry has changed"]
 
 
@@ -115,7 +115,7 @@ def test_what_is_not_yet_seen_is_listed_by_what_it_is_worth(client, three):
     desk.change(course, [{"at": None, "feature": feature}])
     page = client.get(reverse("plan:unseen", args=(three.pk,))).content.decode()
     assert "which way does it fall" in page
-    worth = rounds.worth_looking(GamePlan.objects.get(pk=three.pk))
+    worth = comparison.worth_looking(GamePlan.objects.get(pk=three.pk))
     assert [w.look.hole for w in worth] == [2]
     assert worth[0].throws > 0.0
 
@@ -157,3 +157,37 @@ def test_every_kind_the_player_throws_can_be_recorded(client, three):
     player.save()
     page = client.get(reverse("round:record", args=(three.pk, 1))).content.decode()
     assert all(f"<option>{throw}</option>" in page for throw in ("RHOH", "RHTH"))
+
+
+def test_the_round_with_few_throws_is_tried_shown_and_played(client, three):
+    url = reverse("plan:few", args=(three.pk,))
+    assert "first tried on every hole" in client.get(url).content.decode()
+    for hole in three.holes.all():
+        answer = client.post(reverse("plan:every", args=(three.pk, hole.number)))
+        assert answer.status_code == 200
+    page = client.get(url).content.decode()
+    found = table.few_throws(list(three.holes.all()))
+    assert f"{len(found[0].sorts)} throw" in page
+    in_force = sum(h.kept.in_force.forecast.expected for h in three.holes.all())
+    client.post(url, {"different": str(len(found[0].sorts))})
+    played = list(three.holes.all())
+    assert {table.tried(h.kept.in_force).sort for h in played} == set(found[0].sorts)
+    now = sum(h.kept.in_force.forecast.expected for h in played)
+    assert now - in_force == pytest.approx(found[0].expected - in_force, abs=0.15)
+
+
+def test_a_round_with_a_number_of_throws_that_was_not_found_is_refused(client, three):
+    url = reverse("plan:few", args=(three.pk,))
+    answer = client.post(url, {"different": "2"}, follow=True)
+    assert "try every throw again" in answer.content.decode()
+
+
+def test_a_target_is_chosen_from_every_throw_that_was_tried(three):
+    holes = list(three.holes.all())
+    before = target.target_of(holes, 9)
+    assert len(before.offered_only) == 3
+    for hole in holes:
+        table.try_every(hole)
+    after = target.target_of(holes, 9)
+    assert not after.offered_only
+    assert after.plan.chance >= before.plan.chance - 1e-9

@@ -15,7 +15,7 @@ from ypodrome.core.strategy.again import judged
 from ypodrome.core.strategy.options import is_throw
 from ypodrome.course.services import document_of, import_course
 from ypodrome.interchange.problems import FileProblems
-from ypodrome.plan import choosing, services
+from ypodrome.plan import choices, conditions, planning
 from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.kept import Choice
 from ypodrome.plan.live import ground_of, situation_of
@@ -53,19 +53,19 @@ def test_a_bad_file_changes_nothing(demo):
 def test_planning_keeps_the_players_choice_and_marks_what_is_stale(demo_plan):
     hole = demo_plan.holes.get(number=1)
     assert is_stale(hole)
-    services.plan_one(hole)
+    planning.plan_one(hole)
     assert not is_stale(hole)
-    choosing.choose(hole, 2)
+    choices.choose(hole, 2)
     second = hole.kept.in_force
-    services.set_conditions(hole, {"wind_m_s": 3.0})
+    conditions.set_conditions(hole, {"wind_m_s": 3.0})
     hole.refresh_from_db()
     assert is_stale(hole)
-    services.plan_one(hole)
+    planning.plan_one(hole)
     assert is_throw(hole.kept.in_force, second.key, second.throw)
 
 
 def test_what_is_kept_is_read_back_as_it_was(demo_plan):
-    hole = services.plan_one(demo_plan.holes.get(number=3))
+    hole = planning.plan_one(demo_plan.holes.get(number=3))
     again = demo_plan.holes.get(number=3)
     mine, theirs = hole.kept.plan, again.kept.plan
     assert [o.standing for o in mine.options][1].reasons == [o.standing for o in theirs.options][1].reasons
@@ -76,7 +76,7 @@ def test_what_is_kept_is_read_back_as_it_was(demo_plan):
 
 
 def test_what_another_version_kept_is_planned_again_and_no_error(demo_plan):
-    hole = services.plan_one(demo_plan.holes.get(number=1))
+    hole = planning.plan_one(demo_plan.holes.get(number=1))
     hole.computed = b"\x00\x01" + bytes(hole.computed)[2:]
     hole.save()
     hole = demo_plan.holes.get(number=1)
@@ -86,53 +86,53 @@ def test_what_another_version_kept_is_planned_again_and_no_error(demo_plan):
 
 def test_a_hole_on_which_nothing_was_chosen_follows_the_first_plan(demo_plan):
     hole = demo_plan.holes.get(number=1)
-    services.plan_one(hole)
-    services.set_conditions(hole, {"wind_m_s": 7.0, "wind_from_deg": 250.0})
+    planning.plan_one(hole)
+    conditions.set_conditions(hole, {"wind_m_s": 7.0, "wind_from_deg": 250.0})
     hole.refresh_from_db()
-    services.plan_one(hole)
+    planning.plan_one(hole)
     assert hole.choice is None
     assert hole.kept.in_force == hole.kept.plan.options[0]
 
 
 def test_an_own_aim_is_kept_and_judged_in_the_new_wind(demo_plan):
     hole = demo_plan.holes.get(number=1)
-    services.plan_one(hole)
+    planning.plan_one(hole)
     left = hole.kept.in_force.aim.left_deg + 4.0
-    own = choosing.aim(hole, 1, left, keep=True)
-    services.set_conditions(hole, {"wind_m_s": 6.0, "wind_from_deg": 100.0})
-    services.plan_one(hole)
+    own = choices.aim(hole, 1, left, keep=True)
+    conditions.set_conditions(hole, {"wind_m_s": 6.0, "wind_from_deg": 100.0})
+    planning.plan_one(hole)
     now = hole.kept.in_force
     assert hole.kept.own is not None
     assert now.aim.left_deg == pytest.approx(left, abs=1e-6)
     assert (now.throw.disc, now.throw.power) == (own.throw.disc, own.throw.power)
     assert now.forecast.landing != own.forecast.landing
     assert now.standing.reasons
-    again = choosing.aim(hole, hole.kept.place + 1, left, keep=False)
+    again = choices.aim(hole, hole.kept.place + 1, left, keep=False)
     assert again.forecast.expected == pytest.approx(now.forecast.expected, abs=1e-4)
 
 
 def test_an_own_aim_is_given_up_by_choosing_the_option_again(demo_plan):
-    hole = services.plan_one(demo_plan.holes.get(number=1))
+    hole = planning.plan_one(demo_plan.holes.get(number=1))
     planned = hole.kept.plan.options[1]
-    choosing.aim(hole, 2, planned.aim.left_deg + 3.0, keep=True)
+    choices.aim(hole, 2, planned.aim.left_deg + 3.0, keep=True)
     assert hole.kept.own is not None and hole.kept.place == 1
-    choosing.choose(hole, 2)
+    choices.choose(hole, 2)
     assert hole.kept.own is None
     assert hole.kept.in_force == planned
 
 
 def test_a_choice_that_cannot_be_thrown_is_told_and_not_forgotten(demo_plan):
     hole = demo_plan.holes.get(number=1)
-    services.plan_one(hole)
-    own = choosing.aim(hole, 1, 2.0, keep=True)
+    planning.plan_one(hole)
+    own = choices.aim(hole, 1, 2.0, keep=True)
     discs = demo_plan.owner.discs.filter(name=own.throw.disc.name)
     discs.update(name="away")
     lasting = discs.model.objects.get(owner=demo_plan.owner, name="away")
-    services.plan_one(hole)
+    planning.plan_one(hole)
     assert hole.kept.own is not None, "a disc is known by its lasting id, whatever it is called"
     lasting.delete()
     hole = demo_plan.holes.get(number=1)
-    services.plan_one(hole)
+    planning.plan_one(hole)
     assert hole.kept.gone
     assert hole.kept.in_force == hole.kept.plan.options[0]
     assert own.throw.disc.name in gone_words(hole)
@@ -141,19 +141,19 @@ def test_a_choice_that_cannot_be_thrown_is_told_and_not_forgotten(demo_plan):
 
 def test_a_choice_no_longer_offered_is_judged_anew_and_stays_in_force(demo_plan):
     """A throw that no plan offers is still the player's, behind the options."""
-    hole = services.plan_one(demo_plan.holes.get(number=1))
+    hole = planning.plan_one(demo_plan.holes.get(number=1))
     first = hole.kept.plan.options[0]
     soft = replace(first.throw, power=0.5, hyzer_deg=20.0)
     situation, ground = situation_of(hole), ground_of(hole)
     key = judged(situation, ground, soft).key
-    kept = choosing.settled(situation, ground, hole.kept.plan, Choice(key, soft, first.aim.left_deg))
+    kept = choices.settled(situation, ground, hole.kept.plan, Choice(key, soft, first.aim.left_deg))
     assert kept.place == len(hole.kept.plan.options)
     assert kept.in_force.throw.power == 0.5
     assert kept.in_force.standing.reasons
 
 
 def test_moving_a_tree_makes_its_own_hole_stale_and_no_other(demo_plan):
-    one, nine = (services.plan_one(demo_plan.holes.get(number=n)) for n in (1, 9))
+    one, nine = (planning.plan_one(demo_plan.holes.get(number=n)) for n in (1, 9))
     course = demo_plan.layout.course
     tree = next(f for f in course.features.all()
                 if f.properties["kind"] == "tree" and f.properties.get("hole") in (1, [1]))  # fmt: skip
@@ -166,7 +166,7 @@ def test_moving_a_tree_makes_its_own_hole_stale_and_no_other(demo_plan):
 
 
 def test_showing_metres_plans_nothing(demo_plan):
-    services.plan_one(demo_plan.holes.get(number=1))
+    planning.plan_one(demo_plan.holes.get(number=1))
     set_units(demo_plan.owner, "metric")
     assert not is_stale(GamePlan.objects.get(pk=demo_plan.pk).holes.get(number=1))
 
@@ -201,7 +201,7 @@ def test_two_discs_of_one_name_are_refused(demo):
 def test_impossible_conditions_are_refused_and_nothing_changes(demo_plan, values, words):
     hole = demo_plan.holes.get(number=1)
     with pytest.raises(ValueError, match=words):
-        services.set_conditions(hole, values)
+        conditions.set_conditions(hole, values)
     demo_plan.refresh_from_db()
     assert demo_plan.posture == "even"
     assert demo_plan.without == []

@@ -7,7 +7,7 @@ from django.test import Client
 from django.urls import reverse
 
 from tests.conftest import DEMO
-from ypodrome.plan import services
+from ypodrome.plan import planning
 
 pytestmark = pytest.mark.django_db
 
@@ -99,7 +99,7 @@ def test_replan_choose_and_aim_answer_with_drawings(demo_plan, client):
     ],
 )
 def test_bad_requests_are_told_what_is_wrong(demo_plan, client, what, body, words):
-    services.plan_one(demo_plan.holes.get(number=1))
+    planning.plan_one(demo_plan.holes.get(number=1))
     url = reverse(f"plan:{what}", args=(demo_plan.pk, 1))
     answer = client.post(url, body, content_type="application/json")
     assert answer.status_code == 400
@@ -137,6 +137,6 @@ def test_a_course_file_is_taken_in_and_given_back(client, demo):
 
 def test_overview_asks_few_questions(client, demo_plan, django_assert_max_num_queries):
     for hole in demo_plan.holes.all():
-        services.plan_one(hole)
+        planning.plan_one(hole)
     with django_assert_max_num_queries(40):
         client.get(reverse("plan:overview_of", args=(demo_plan.pk,)))

@@ -110,6 +110,6 @@ def _planned(situation: Situation, course: Course, options: argparse.Namespace) 
     if options.discs and ground:
         standing = replace(situation, stance=api.Stance(options.stance))
         lie = lie or situation.scene.tee.at
-        found = api.best_of_every_disc(standing, ground, lie, options.thrown, offered)
-        document["discs"] = disc_rows(found)
+        found = api.every_throw(standing, ground, lie, options.thrown, offered)
+        document["discs"] = disc_rows(api.best_of_every_disc(found))
     return plan, document

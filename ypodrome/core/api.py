@@ -24,8 +24,9 @@ from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.aim import Aim, At, bearing_deg
 from ypodrome.core.strategy.arsenal import StockLine, usual_nose_deg
 from ypodrome.core.strategy.day import round_chances
-from ypodrome.core.strategy.every_disc import best_of_every_disc
+from ypodrome.core.strategy.every_throw import Sort, Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.exactness import Height, Window
+from ypodrome.core.strategy.few_throws import FewThrows, rounds_with_few_throws
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
 from ypodrome.core.strategy.options import (
@@ -96,6 +97,7 @@ __all__ = [
     "Danger",
     "Disc",
     "Felt",
+    "FewThrows",
     "Flight",
     "Follow",
     "Forecast",
@@ -127,6 +129,7 @@ __all__ = [
     "Shape",
     "Side",
     "Situation",
+    "Sort",
     "Spread",
     "Stance",
     "Standing",
@@ -136,6 +139,7 @@ __all__ = [
     "TargetPlan",
     "Throw",
     "Thrower",
+    "Tried",
     "Way",
     "Where",
     "Why",
@@ -153,6 +157,7 @@ __all__ = [
     "cell_of",
     "contour_levels",
     "contour_lines",
+    "every_throw",
     "fly",
     "fly_to_height",
     "follows",
@@ -172,6 +177,7 @@ __all__ = [
     "plan_hole",
     "released_apart_deg",
     "round_chances",
+    "rounds_with_few_throws",
     "scene_document",
     "scene_for",
     "score_chances",
@@ -183,6 +189,7 @@ __all__ = [
     "switches",
     "throws_from",
     "told",
+    "tried",
     "usual_nose_deg",
     "warm",
     "whole_course",

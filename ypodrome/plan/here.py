@@ -12,13 +12,11 @@ from ypodrome.core.api import (
     Follow,
     Kind,
     LiePlan,
-    Option,
     PlannedThrow,
     Scene,
     Situation,
     Stance,
     bearing_deg,
-    best_of_every_disc,
     follows,
     judged,
     plan_from,
@@ -26,12 +24,11 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.units import metres_from_feet
 from ypodrome.drawing.frame import Frame
-from ypodrome.plan.choosing import with_own
-from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.choices import with_own
 from ypodrome.plan.kept import Kept
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
-from ypodrome.plan.services import plan_one
+from ypodrome.plan.planning import fresh
 from ypodrome.standins.gps_fix import fix
 
 Json = dict[str, Any]
@@ -80,21 +77,9 @@ def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, thrown, Stance(stance))
 
 
-def fresh(hole: PlannedHole) -> PlannedHole:
-    """The hole, planned again if something has changed."""
-    return plan_one(hole) if is_stale(hole) else hole
-
-
 def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
     """What comes next from the parts of the zone of the throw in force."""
     return follows(situation_of(fresh(hole)), ground_of(hole), hole.kept.in_force)
-
-
-def every_disc(hole: PlannedHole) -> tuple[Option, ...]:
-    """The best throw of every disc from the tee."""
-    situation = situation_of(fresh(hole))
-    offered = hole.kept.options if hole.kept else ()
-    return best_of_every_disc(situation, ground_of(hole), situation.scene.tee.at, offered=offered)
 
 
 def own_throw(hole: PlannedHole, values: Json) -> Kept:

@@ -1,4 +1,4 @@
-"""Screens beside the sheet: from here, what comes next from the zone, every disc, a throw of one's own."""
+"""Screens beside the sheet: from here, what comes next from the zone, a throw of one's own."""
 
 from __future__ import annotations
 
@@ -13,10 +13,11 @@ from ypodrome.accounts.http import json_body, refusal
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import here as service
-from ypodrome.plan.choosing import keep_own
+from ypodrome.plan.choices import keep_own
 from ypodrome.plan.live import scene_for_hole, situation_of
 from ypodrome.plan.models import PlannedHole
-from ypodrome.plan.presenters.here import disc_rows, here_view, zone_rows
+from ypodrome.plan.planning import fresh
+from ypodrome.plan.presenters.here import here_view, zone_rows
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
 from ypodrome.plan.views import own_hole
 from ypodrome.wording.throws import STANCES, kind_words
@@ -47,7 +48,7 @@ def here_plan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     frame = hole_frame(scene, WIDTH, HEIGHT)
     try:
         values = json_body(request)
-        service.fresh(hole)
+        fresh(hole)
         lie = service.lie_of(hole, scene, frame, values)
         found = service.from_here(hole, lie, values)
     except ValueError as error:
@@ -75,15 +76,6 @@ def discs(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     throw = hole.kept.in_force.throw if hole.kept else None
     context = _page(hole) | {"bag": situation.bag, "kinds": kinds, "throw": throw}
     return render(request, "plan/discs.html", context)
-
-
-@require_POST
-def every(request: HttpRequest, pk: int, number: int) -> HttpResponse:
-    """The best throw of every disc on the hole."""
-    hole = own_hole(request, pk, number)
-    units = hole.plan.owner.units
-    rows = disc_rows(service.every_disc(hole), units)
-    return _part(request, "every", {"rows": rows, "units": units})
 
 
 @require_POST

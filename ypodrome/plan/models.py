@@ -37,8 +37,9 @@ class GamePlan(models.Model):
 
 class PlannedHole(models.Model):
     """One hole of a plan. `computed` holds the plan and the throw in force (`plan.kept`), `inputs` what they
-    were worked out from, `choice` what the player chose, by key; `winds` a wind table and `scratch` a scratch
-    player's expected score, each with the fingerprint it belongs to."""
+    were worked out from, `choice` what the player chose, by key; `winds` a wind table, `scratch` a scratch
+    player's expected score and `tried` every throw (`plan.table`), each with the fingerprint it belongs
+    to."""
 
     plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="holes")
     number = models.PositiveIntegerField()
@@ -52,6 +53,7 @@ class PlannedHole(models.Model):
     notes = models.TextField(blank=True)
     winds = models.JSONField(null=True)
     scratch = models.JSONField(null=True)
+    tried = models.BinaryField(null=True)
 
     class Meta:
         ordering = ("number",)

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from ypodrome.plan import here_views, views
+from ypodrome.plan import here_views, table_views, views
 
 app_name = "plan"
 urlpatterns = [
@@ -10,6 +10,7 @@ urlpatterns = [
     path("<int:pk>/unseen/", views.unseen, name="unseen"),
     path("<int:pk>/beside/", views.beside, name="beside"),
     path("<int:pk>/target/", views.target, name="target"),
+    path("<int:pk>/few/", table_views.few, name="few"),
     path("<int:pk>/book/", views.book, name="book"),
     path("<int:pk>/hole/<int:number>/", views.sheet, name="sheet"),
     path("<int:pk>/hole/<int:number>/notes/", views.notes, name="notes"),
@@ -23,6 +24,6 @@ urlpatterns = [
     path("<int:pk>/hole/<int:number>/here/plan/", here_views.here_plan, name="here_plan"),
     path("<int:pk>/hole/<int:number>/here/zone/", here_views.zone, name="zone"),
     path("<int:pk>/hole/<int:number>/discs/", here_views.discs, name="discs"),
-    path("<int:pk>/hole/<int:number>/discs/every/", here_views.every, name="every"),
+    path("<int:pk>/hole/<int:number>/discs/every/", table_views.every, name="every"),
     path("<int:pk>/hole/<int:number>/discs/own/", here_views.own, name="own"),
 ]

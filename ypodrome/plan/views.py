@@ -19,7 +19,7 @@ from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
-from ypodrome.plan import choosing, rounds, services
+from ypodrome.plan import choices, comparison, conditions, planning
 from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.live import ground_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
@@ -27,6 +27,7 @@ from ypodrome.plan.presenters.overview import book_context, comparison_context, 
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context
 from ypodrome.plan.presenters.value_drawing import draw_value
 from ypodrome.plan.presenters.winds import winds_context
+from ypodrome.plan.target import play_for_target, set_target
 
 
 def own_plan(request: HttpRequest, pk: int) -> GamePlan:
@@ -58,7 +59,7 @@ def start(request: HttpRequest, layout: int) -> HttpResponse:
     """Begin a plan for a layout."""
     found = get_object_or_404(Layout, pk=layout, course__owner=request.player)
     core_course(found.course)  # a course that is not sound yet says so here
-    plan = services.start_plan(request.player, found, datetime.now().hour)
+    plan = planning.start_plan(request.player, found, datetime.now().hour)
     return redirect("plan:overview_of", plan.pk)
 
 
@@ -73,9 +74,9 @@ def target(request: HttpRequest, pk: int) -> HttpResponse:
     """Set the total the round needs, or play what it wants."""
     plan = own_plan(request, pk)
     try:
-        rounds.set_target(plan, request.POST.get("target", ""))
+        set_target(plan, request.POST.get("target", ""))
         if request.POST.get("act") == "play":
-            changed = rounds.play_for_target(plan)
+            changed = play_for_target(plan)
             messages.success(request, f"{changed} hole{'' if changed == 1 else 's'} changed for the target.")
     except ValueError as error:
         messages.error(request, f"Not set: {error}.")
@@ -87,7 +88,7 @@ def unseen(request: HttpRequest, pk: int) -> HttpResponse:
     """What has not been seen on the plan's holes, by what knowing it would save."""
     plan = own_plan(request, pk)
     rows = [{"worth": w.throws, "where": look_words(w.look, request.player.units), "look": w.look}
-            for w in rounds.worth_looking(plan)]  # fmt: skip
+            for w in comparison.worth_looking(plan)]  # fmt: skip
     return render(request, "plan/unseen.html", {"plan": plan, "rows": rows})
 
 
@@ -114,7 +115,7 @@ def _copied(request: HttpRequest, plan: GamePlan) -> GamePlan:
     form = request.POST
     without = [k for k in form.getlist("without") if k in ("forehand", "backhand")]
     times = {"0": 0.0, "1": 1.0, "1.5": 1.5, "2": 2.0}.get(form.get("wind", "1"), 1.0)
-    return rounds.copy_plan(plan, form.get("name", ""), "wet" in form, without, times)
+    return comparison.copy_plan(plan, form.get("name", ""), "wet" in form, without, times)
 
 
 @require_safe
@@ -161,7 +162,7 @@ def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
 def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """The hole in every wind."""
     hole = own_hole(request, pk, number)
-    context = winds_context(rounds.winds_of(hole), request.player.units)
+    context = winds_context(comparison.winds_of(hole), request.player.units)
     context |= {"plan": hole.plan, "hole": hole, "units": request.player.units}
     context["hole_name"] = scene_for_hole(hole).line.name
     return render(request, "plan/winds.html", context)
@@ -173,7 +174,7 @@ def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     hole = own_hole(request, pk, number)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
     if is_stale(hole):
-        services.plan_one(hole)
+        planning.plan_one(hole)
     context = {"lines": draw_value(ground_of(hole), frame)}
     return render(request, "plan/hole/_value.html", context)
 
@@ -181,7 +182,7 @@ def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 @require_POST
 def scratch(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """A scratch player's expected score on the hole."""
-    return JsonResponse({"expected": rounds.scratch_of(own_hole(request, pk, number))})
+    return JsonResponse({"expected": comparison.scratch_of(own_hole(request, pk, number))})
 
 
 @require_POST
@@ -189,7 +190,7 @@ def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Keep the player's notes on the hole."""
     hole = own_hole(request, pk, number)
     try:
-        services.set_notes(hole, json_body(request).get("notes", ""))
+        conditions.set_notes(hole, json_body(request).get("notes", ""))
     except ValueError as error:
         return refusal(error)
     return JsonResponse({"kept": True})
@@ -201,8 +202,8 @@ def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     hole = own_hole(request, pk, number)
     first = hole.kept.plan.options[0] if hole.kept else None
     try:
-        services.set_conditions(hole, json_body(request))
-        services.plan_one(hole)
+        conditions.set_conditions(hole, json_body(request))
+        planning.plan_one(hole)
     except ValueError as error:
         return refusal(error)
     answer = _fragments(request, hole)
@@ -227,7 +228,7 @@ def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Put an option in force."""
     hole = own_hole(request, pk, number)
     try:
-        choosing.choose(hole, int(json_body(request).get("rank", 0)))
+        choices.choose(hole, int(json_body(request).get("rank", 0)))
     except (ValueError, TypeError) as error:
         return refusal(error)
     return JsonResponse(_fragments(request, hole))
@@ -242,8 +243,8 @@ def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
         keep = values.get("keep") is True
         hole = own_hole(request, pk, number)
         if is_stale(hole):
-            services.plan_one(hole)
-        option = choosing.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
+            planning.plan_one(hole)
+        option = choices.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
     except (ValueError, TypeError, KeyError) as error:
         return refusal(error)
     if keep:

@@ -309,7 +309,7 @@ class GroundValue:
         west, south = s.scene.bounds[:2]
         laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west,
                     south, math.radians(s.aim_deg))  # fmt: skip
-        lies = np.ascontiguousarray(lies)
+        lies = np.ascontiguousarray(lies, float)
         return screened(laid, s.scene.field, lies, heights(s.scene.field, lies), bearing, targets,
                         self._out_of_bounds_throws(lies), most, haste)  # fmt: skip
 

@@ -15,7 +15,7 @@ from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.sheet import card, gone_words, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
-from ypodrome.plan.rounds import scores_by_day, target_of
+from ypodrome.plan.target import scores_by_day, target_of
 from ypodrome.wording.cautions import caution_words
 
 TALLEST = 262.0

@@ -12,7 +12,7 @@ from ypodrome.accounts.models import Player
 from ypodrome.accounts.services import create_player
 from ypodrome.bag.services import import_bag
 from ypodrome.course.services import import_course
-from ypodrome.plan.services import start_plan
+from ypodrome.plan.planning import start_plan
 
 FOLDER = Path(ypodrome.demo.__file__).parent
 HOUR = 10

@@ -9,30 +9,28 @@
         if (this.$root.querySelector("[data-replan]")) this.planAll();
       },
       async planAll() {
-        const cells = Array.from(this.$root.querySelectorAll("[data-replan]"));
+        await this.onEach("[data-replan]", "number", "Planning hole ", "replan", "could not be planned");
+      },
+      async scratch() {
+        await this.onEach("[data-hole]", "hole", "A scratch player on hole ", "scratch", "could not be played by him");
+      },
+      async tryAll() {
+        await this.onEach("[data-untried]", "untried", "Trying every throw on hole ", "discs/every", "could not be tried");
+      },
+      // Asks the server for one thing on each of some holes, one after the other, then shows the page anew.
+      async onEach(which, numbered, doing, what, failed) {
+        const cells = Array.from(this.$root.querySelectorAll(which));
         this.working = true;
         for (const [k, cell] of cells.entries()) {
-          this.said = "Planning hole " + cell.dataset.number + " (" + (k + 1) + " of " + cells.length + ") …";
-          const answer = await fetch(cell.dataset.replan, {
-            method: "POST", body: "{}",
-            headers: { "Content-Type": "application/json", "X-CSRFToken": this.$root.dataset.token },
-          });
-          if (!answer.ok) {
-            this.said = "Hole " + cell.dataset.number + " could not be planned. Open it to see why.";
+          const hole = cell.dataset[numbered];
+          this.said = doing + hole + " (" + (k + 1) + " of " + cells.length + ") …";
+          try {
+            await window.postJson(this.$root.dataset.plan + "hole/" + hole + "/" + what + "/", this.$root.dataset.token, {});
+          } catch (error) {
+            this.said = "Hole " + hole + " " + failed + ": " + error.message + ".";
             this.working = false;
             return;
           }
-        }
-        window.location.reload();
-      },
-      async scratch() {
-        const cells = Array.from(this.$root.querySelectorAll("[data-hole]"));
-        this.working = true;
-        for (const [k, cell] of cells.entries()) {
-          this.said = "A scratch player on hole " + cell.dataset.hole + " (" + (k + 1) + " of " + cells.length + ") …";
-          await fetch(this.$root.dataset.scratch + "hole/" + cell.dataset.hole + "/scratch/", {
-            method: "POST", headers: { "X-CSRFToken": this.$root.dataset.token },
-          });
         }
         window.location.reload();
       },

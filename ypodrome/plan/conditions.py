@@ -1,4 +1,4 @@
-"""Reads and writes for game plans. Planning itself is the core's work."""
+"""The day's conditions of a plan, and what the player notes on a hole."""
 
 from __future__ import annotations
 
@@ -6,44 +6,11 @@ from typing import Any
 
 from django.db import transaction
 
-from ypodrome.accounts.models import Player
-from ypodrome.core.api import POSTURES, GroundValue, Wind, plan_hole
-from ypodrome.course.models import Layout
+from ypodrome.core.api import POSTURES, Wind
 from ypodrome.course.services import scene_of
-from ypodrome.plan.choosing import settled
-from ypodrome.plan.inputs import digest, inputs_of
-from ypodrome.plan.kept import choice_from
-from ypodrome.plan.live import situation_of
-from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.standins.weather_station import reading
+from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
-
-
-@transaction.atomic
-def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
-    """A new plan for a layout, with the wind the weather station reports at this hour."""
-    now = reading(hour)
-    plan = GamePlan.objects.create(
-        owner=owner, layout=layout, wind_m_s=now.wind.speed_m_s, wind_from_deg=now.wind.from_deg,
-        gust_m_s=now.wind.gust_m_s, temperature_c=now.temperature_c, wind_source=now.station,
-    )  # fmt: skip
-    PlannedHole.objects.bulk_create(
-        PlannedHole(plan=plan, number=h.number, tee=h.tee, pin=h.pin, par=h.par) for h in layout.holes.all()
-    )
-    return plan
-
-
-def plan_one(hole: PlannedHole) -> PlannedHole:
-    """Plan a hole and keep the result, with the player's choice found again in it or judged anew."""
-    situation = situation_of(hole)
-    hole.inputs = inputs_of(hole)
-    hole.fingerprint = digest(hole.inputs)
-    plan = plan_hole(situation)
-    ground = GroundValue(situation, plan.worth)
-    hole.keep(settled(situation, ground, plan, choice_from(hole.choice)), "fingerprint", "inputs")
-    return hole
-
 
 LONGEST_NOTES = 2000
 

@@ -11,6 +11,7 @@ from ypodrome.core.api import (
     Option,
     PlannedThrow,
     Situation,
+    Tried,
     aimed,
     bearing_deg,
     is_throw,
@@ -23,6 +24,7 @@ from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
 
 WIDEST_AIM_DEG = 90.0
+GONE = "this throw is not in the bag any more, or its kind is off today: plan the hole again"
 
 
 def settled(situation: Situation, value: GroundValue, plan: HolePlan, choice: Choice | None) -> Kept:
@@ -76,6 +78,19 @@ def choose(hole: PlannedHole, rank: int) -> PlannedHole:
     return hole
 
 
+def play(hole: PlannedHole, throw: Tried) -> None:
+    """Put a throw that was tried in force: where the plan offers it the option, else as the player's own."""
+    options = hole.kept.plan.options
+    rank = next((k for k, o in enumerate(options, 1) if o.throw == throw.throw), None)
+    if rank is not None:
+        choose(hole, rank)
+        return
+    own = judged(situation_of(hole), ground_of(hole), throw.throw)
+    if own is None:
+        raise ValueError(GONE)
+    keep_own(hole, with_own(hole.kept.plan, len(options), own))
+
+
 def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option:
     """Judge an option, or the player's own throw in its place, at another aim; with `keep` it becomes the
     choice in force."""
@@ -84,9 +99,7 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option
         raise ValueError(f"aim must be within {WIDEST_AIM_DEG:g}° of the line to the basket")
     own = judged(situation_of(hole), ground_of(hole), aimed(option, aim_left_deg))
     if own is None:
-        raise ValueError(
-            "this throw is not in the bag any more, or its kind is off today: plan the hole again"
-        )
+        raise ValueError(GONE)
     kept = with_own(hole.kept.plan, rank - 1, own)
     if keep:
         keep_own(hole, kept)

@@ -1,22 +1,18 @@
-"""The round as a whole: reaching a target, another plan beside this one, a scratch player's round."""
+"""A plan beside others: in other conditions and winds, by a scratch player, with what is not seen known."""
 
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from typing import Any
 
-import numpy as np
 from django.db import transaction
-from numpy.typing import NDArray
 
 from ypodrome.core.api import (
     SCRATCH,
     THOROUGH,
     Look,
     Option,
-    TargetPlan,
     WindTable,
-    plan_for_target,
     score_from_tee,
     scouting_list,
     switches,
@@ -24,77 +20,11 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.units import mph
 from ypodrome.course.services import core_course
-from ypodrome.plan.choosing import choose
 from ypodrome.plan.inputs import digest, inputs_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 
 Json = dict[str, Any]
-
-
-@dataclass(frozen=True)
-class HoleChange:
-    """A hole that a target wants played otherwise than now: the option wanted, and what it costs in
-    expected throws."""
-
-    hole: PlannedHole
-    option: Option
-    cost: float
-
-
-@dataclass(frozen=True)
-class Target:
-    """A target total, its chances, and the holes to change for it."""
-
-    plan: TargetPlan
-    changes: tuple[HoleChange, ...]
-
-    @property
-    def cost(self) -> float:
-        return sum(c.cost for c in self.changes)
-
-
-def target_of(holes: list[PlannedHole], target: int) -> Target | None:
-    """How the planned holes reach a total of at most `target`; None while one is not planned."""
-    if not holes or any(h.kept is None for h in holes):
-        return None
-    options = [h.kept.options for h in holes]
-    found = plan_for_target([[scores_by_day(o) for o in row] for row in options], target)
-    changes = []
-    for hole, row, k in zip(holes, options, found.choices, strict=True):
-        if k != hole.kept.place:
-            cost = row[k].forecast.expected - hole.kept.in_force.forecast.expected
-            changes.append(HoleChange(hole, row[k], cost))
-    return Target(found, tuple(changes))
-
-
-def scores_by_day(option: Option) -> NDArray[np.float64]:
-    """Score chances of an option on each of the days; alike on all where that is not known."""
-    return np.array(option.forecast.by_day or option.forecast.outlook)
-
-
-@transaction.atomic
-def set_target(plan: GamePlan, text: str) -> None:
-    """Set or clear the total that the round needs. ValueError when it is not a likely one."""
-    holes = plan.holes.count()
-    if not text.strip():
-        plan.target = None
-    elif text.strip().isdigit() and holes <= int(text) <= 9 * holes:
-        plan.target = int(text)
-    else:
-        raise ValueError(f"a target for {holes} holes is a whole number from {holes} to {9 * holes}")
-    plan.save(update_fields=["target"])
-
-
-@transaction.atomic
-def play_for_target(plan: GamePlan) -> int:
-    """Put the options the target wants in force; says on how many holes. Own aims stay."""
-    holes = list(plan.holes.all())
-    found = target_of(holes, plan.target) if plan.target else None
-    changes = [c for c in found.changes if c.hole.kept.own is None] if found else []
-    for change in changes:
-        choose(change.hole, change.hole.kept.options.index(change.option) + 1)
-    return len(changes)
 
 
 @transaction.atomic

@@ -1,0 +1,49 @@
+"""View data of the round with few different throws."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ypodrome.core.api import FewThrows, Sort, Tried, tried
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.table import few_throws, tried_on
+from ypodrome.wording.throws import kind_words
+
+
+def few_context(plan: GamePlan) -> dict[str, Any]:
+    """Rounds with few different throws beside the plan in force: what each costs, what is thrown where."""
+    holes = list(plan.holes.all())
+    missing = [h for h in holes if not tried_on(h)]
+    context: dict[str, Any] = {"plan": plan, "missing": missing, "holes": holes, "units": plan.owner.units}
+    if missing:
+        return context
+    in_force = [tried(h.kept.in_force) for h in holes]
+    rounds = [_round(found, holes, in_force) for found in few_throws(holes)]
+    return context | {"rounds": rounds, "now": len({t.sort for t in in_force})}
+
+
+def _round(found: FewThrows, holes: list[PlannedHole], in_force: list[Tried]) -> dict[str, Any]:
+    thrown = [tried_on(h)[k] for h, k in zip(holes, found.by_hole, strict=True)]
+    return {
+        "different": len(found.sorts),
+        "cost": found.expected - sum(t.expected for t in in_force),
+        "throws": [_sort_row(sort, thrown, holes, in_force) for sort in found.sorts],
+    }
+
+
+def _sort_row(
+    sort: Sort, thrown: list[Tried], holes: list[PlannedHole], in_force: list[Tried]
+) -> dict[str, Any]:
+    """One throw of the few: how hard it is thrown, and on which holes, at what price there."""
+    mine = [i for i, t in enumerate(thrown) if t.sort == sort]
+    power = [round(100.0 * thrown[i].throw.power) for i in mine]
+    return {
+        "disc": thrown[mine[0]].throw.disc.name,
+        "kind": kind_words(sort.kind),
+        "shape": sort.shape,
+        "softest": min(power),
+        "hardest": max(power),
+        "holes": [
+            {"number": holes[i].number, "cost": thrown[i].expected - in_force[i].expected} for i in mine
+        ],
+    }

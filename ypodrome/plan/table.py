@@ -1,0 +1,70 @@
+"""Every throw of a hole, tried once and kept: for the round with few throws, and for what a target asks."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from django.db import transaction
+
+from ypodrome.core.api import (
+    FewThrows,
+    Option,
+    Tried,
+    every_throw,
+    rounds_with_few_throws,
+    tried,
+)
+from ypodrome.interchange.codec import pack, unpack
+from ypodrome.plan.choices import play
+from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.kept import FORM
+from ypodrome.plan.live import ground_of, situation_of
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.planning import fresh
+
+
+@dataclass(frozen=True)
+class Table:
+    """The throws tried on a hole, best first, and the fingerprint of the plan they belong to."""
+
+    fingerprint: str
+    rows: tuple[Tried, ...]
+
+
+def try_every(hole: PlannedHole) -> tuple[Option, ...]:
+    """Try every throw from the tee, best first, and keep what they come to."""
+    situation = situation_of(fresh(hole))
+    offered = hole.kept.options if hole.kept else ()
+    found = every_throw(situation, ground_of(hole), situation.scene.tee.at, offered=offered)
+    hole.tried = pack(Table(hole.fingerprint, tuple(tried(o) for o in found)), FORM)
+    hole.save(update_fields=["tried"])
+    return found
+
+
+def tried_on(hole: PlannedHole) -> tuple[Tried, ...]:
+    """The throws tried on a hole as it is now; none if they were not, or something has changed."""
+    table = unpack(bytes(hole.tried) if hole.tried else None, Table, FORM)
+    if table is None or table.fingerprint != hole.fingerprint or is_stale(hole):
+        return ()
+    return table.rows
+
+
+def few_throws(holes: list[PlannedHole]) -> tuple[FewThrows, ...]:
+    """Rounds with few different throws, up to one that costs no more than the plan in force; none while a
+    hole's throws are not tried."""
+    tables = [tried_on(h) for h in holes]
+    if not all(tables):
+        return ()
+    in_force = sum(h.kept.in_force.forecast.expected for h in holes)
+    return rounds_with_few_throws(tables, in_force)
+
+
+@transaction.atomic
+def play_few(plan: GamePlan, different: int) -> None:
+    """Put the round with so many different throws in force. ValueError when there is none."""
+    holes = list(plan.holes.all())
+    found = next((r for r in few_throws(holes) if len(r.sorts) == different), None)
+    if found is None:
+        raise ValueError(f"no round with {different} different throws was found: try every throw again")
+    for hole, k in zip(holes, found.by_hole, strict=True):
+        play(hole, tried_on(hole)[k])

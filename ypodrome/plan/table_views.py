@@ -1,0 +1,40 @@
+"""Screens of every throw: the best of each disc on a hole, and the round with few different throws."""
+
+from __future__ import annotations
+
+from django.contrib import messages
+from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.shortcuts import redirect, render
+from django.template.loader import render_to_string
+from django.views.decorators.http import require_http_methods, require_POST
+
+from ypodrome.core.api import best_of_every_disc
+from ypodrome.plan.presenters.few import few_context
+from ypodrome.plan.presenters.here import disc_rows
+from ypodrome.plan.table import play_few, try_every
+from ypodrome.plan.views import own_hole, own_plan
+
+
+@require_POST
+def every(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Try every throw of the hole, and show the best of every disc."""
+    hole = own_hole(request, pk, number)
+    units = hole.plan.owner.units
+    rows = disc_rows(best_of_every_disc(try_every(hole)), units)
+    shown = render_to_string("plan/here/_every.html", {"rows": rows, "units": units}, request)
+    return JsonResponse({"parts": {"every": shown}})
+
+
+@require_http_methods(["GET", "POST"])
+def few(request: HttpRequest, pk: int) -> HttpResponse:
+    """The round with few different throws, and its price; POST puts one in force."""
+    plan = own_plan(request, pk)
+    if request.method == "POST":
+        try:
+            different = int(request.POST.get("different", ""))
+            play_few(plan, different)
+            messages.success(request, f"The round with {different} different throws is in the plan.")
+        except ValueError as error:
+            messages.error(request, f"Not changed: {error}.")
+        return redirect("plan:overview_of", pk)
+    return render(request, "plan/few.html", few_context(plan))
