@@ -9,10 +9,11 @@ from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from shapely.geometry import Polygon, box
 
+from tests.core.holes import open_hole
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
-from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee, Tree
-from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.hole.features import Area, Grove, Tree
+from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.outlook import THROWS, after, expected
 from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.ground_value import GroundValue
@@ -25,22 +26,6 @@ from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import PRESETS, Spread
 from ypodrome.core.thrower.level import FAULT_WIDTH
 from ypodrome.core.thrower.spread import scatter, standard_draws
-
-
-def open_hole(length=80.0, **features) -> Scene:
-    """A level par 3 to the north."""
-    line = HoleLine(1, ((0, 0), (0, length)))
-    return Scene(line, Tee((1,), "t", (0, 0)), Pin((1,), "A", (0, length)), 3, **features)
-
-
-@pytest.fixture(scope="module")
-def situation(demo_thrower, demo_bag):
-    return Situation(open_hole(), demo_thrower, demo_bag, Air(wind=Wind(3.0, 200.0)))
-
-
-@pytest.fixture(scope="module")
-def plan(situation):
-    return plan_hole(situation)
 
 
 def test_one_seed_one_answer(situation, plan):

@@ -9,8 +9,10 @@ from typing import Any
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.accounts.models import Player
 from ypodrome.bag.bench import Trial
-from ypodrome.core.api import Flight
+from ypodrome.bag.preferences import PUTTS, Ruled, rows_of
+from ypodrome.core.api import Flight, Shape
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import barbs_of, path_of
 
@@ -152,3 +154,8 @@ def bench_context(
         "launch_tilt": round(-trial.launch_deg, 1),
         "nose_tilt": round(-(trial.launch_deg + trial.nose_deg), 1),
     }
+
+
+def preferences_context(player: Player, on: set[Ruled], typed: dict[str, Any]) -> dict[str, Any]:
+    """The page of what a player rules out and likes, as stored or as typed."""
+    return typed | {"rows": rows_of(player, on), "putts": PUTTS, "shapes": list(Shape)}

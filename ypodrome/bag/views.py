@@ -13,7 +13,8 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.bag import bench, services
 from ypodrome.bag.models import StockLine
-from ypodrome.bag.presenters import bench_context
+from ypodrome.bag.preferences import set_preferences, ticked
+from ypodrome.bag.presenters import bench_context, preferences_context
 from ypodrome.interchange.problems import FileProblems
 
 
@@ -34,6 +35,36 @@ def shelf(request: HttpRequest) -> HttpResponse:
             problems = [str(p) for p in error.problems]
     context = {"discs": request.player.discs.all(), "problems": problems}
     return render(request, "bag/shelf.html", context, status=400 if problems else 200)
+
+
+@require_http_methods(["GET", "POST"])
+def preferences(request: HttpRequest) -> HttpResponse:
+    """What the player rules out and likes."""
+    player, form = request.player, request.POST
+    if request.method == "GET":
+        likes = player.thrower.preferences
+        widest = "" if likes.widest_aim_deg is None else f"{likes.widest_aim_deg:g}"
+        typed = {"putt": likes.putt or "", "lines": list(likes.lines), "widest": widest}
+        return render(request, "bag/preferences.html", preferences_context(player, ticked(player), typed))
+    rules = [rule.split("|", 2) for rule in form.getlist("never") if rule.count("|") >= 2]
+    never = {(row, which, over) for row, over, which in rules}
+    typed = {
+        "putt": form.get("putt", ""),
+        "lines": form.getlist("lines"),
+        "widest": form.get("widest_aim", ""),
+    }
+    try:
+        set_preferences(player, never, typed["putt"], typed["lines"], typed["widest"])
+    except FileProblems as error:
+        problems = [str(p) for p in error.problems]
+    except ValueError as error:
+        problems = [str(error)]
+    else:
+        messages.success(request, "Kept. Holes are planned anew when you open them.")
+        return redirect("bag:preferences")
+    context = preferences_context(player, never, typed)
+    context |= {"problems": problems, "heading": "Not kept. Mend this and try again:"}
+    return render(request, "bag/preferences.html", context, status=400)
 
 
 START = {

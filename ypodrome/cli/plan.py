@@ -47,7 +47,8 @@ def run(options: argparse.Namespace) -> int:
     """Plan and print."""
     from ypodrome.interchange.bag_csv import read_bag
     from ypodrome.interchange.course_geojson import read_course
-    from ypodrome.interchange.thrower_json import kind_named, read_thrower
+    from ypodrome.interchange.preferences_json import kind_named
+    from ypodrome.interchange.thrower_json import read_thrower
 
     course = read(options.course, read_course)
     thrower = read(options.thrower, read_thrower)

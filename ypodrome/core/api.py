@@ -71,6 +71,7 @@ from ypodrome.core.thrower import (
     Thrower,
     grip_share,
 )
+from ypodrome.core.thrower.preferences import Never, Over, Preferences, PuttLiked
 from ypodrome.core.thrower.stance import Stance
 from ypodrome.core.warm import warm
 
@@ -115,11 +116,15 @@ __all__ = [
     "LiePlan",
     "Look",
     "Measured",
+    "Never",
     "Option",
+    "Over",
     "PlannedThrow",
     "Plastic",
     "Posture",
+    "Preferences",
     "Putt",
+    "PuttLiked",
     "PuttingModel",
     "Reason",
     "Release",

@@ -6,14 +6,12 @@ import json
 import math
 from typing import Any
 
-from ypodrome.core.thrower import KINDS, PRESETS, Spread, Thrower, distance_of_m, grip_share
+from ypodrome.core.thrower import PRESETS, Spread, Thrower, distance_of_m, grip_share
 from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, PRESET_RATINGS
 from ypodrome.interchange.disc_text import flight_numbers
+from ypodrome.interchange.preferences_json import kind_of, preferences_from
 from ypodrome.interchange.problems import decode, refuse
-
-OLDER_NAMES = {"overhand": "tomahawk", "roller": "backhand_roller"}
-"""Names of kinds in files, and what they stand for."""
 
 NEAR_M, FAR_M = 5.0, 10.0
 
@@ -46,16 +44,12 @@ def thrower_from_document(document: dict[str, Any], entered: bool = False) -> Th
             faults=_optional(document, "fault_share"),
             max_distance_m=_distances(document.get("throws"), entered),
             make_rates=_make_rates(_object(document.get("putting", {}), "putting")),
+            preferences=preferences_from(document),
         )
     except ValueError as error:
         if hasattr(error, "problems"):
             raise
         raise refuse("thrower", str(error)) from None
-
-
-def kind_named(name: str) -> str:
-    """The kind of throw a file means by a name."""
-    return OLDER_NAMES.get(name, name)
 
 
 def _level(document: dict[str, Any]) -> tuple[float | None, Spread | None, dict[str, Spread]]:
@@ -73,7 +67,7 @@ def _level(document: dict[str, Any]) -> tuple[float | None, Spread | None, dict[
         return (named, None, {}) if rating is None else (rating, PRESETS[value], {})
     given = _object(value, "spread")
     if given and all(isinstance(v, dict) for v in given.values()):
-        found = {_kind(k, "spread"): _spread(v, f"spread.{k}") for k, v in given.items()}
+        found = {kind_of(k, f"spread.{k}"): _spread(v, f"spread.{k}") for k, v in given.items()}
         return (PRESET_RATINGS["club"] if rating is None else rating), None, found
     return rating, _spread(given, "spread"), {}
 
@@ -113,20 +107,12 @@ def _real(value: Any, field: str) -> float:
     return number
 
 
-def _kind(name: str, field: str) -> str:
-    kind = kind_named(name)
-    if kind not in KINDS:
-        known = ", ".join((*KINDS, *OLDER_NAMES))
-        raise refuse("thrower", f"is not a kind of throw; known: {known}", f"{field}.{name}")
-    return kind
-
-
 def _distances(throws: Any, entered: bool) -> dict[str, float]:
     found = {}
     for name, value in _object(throws, "throws").items():
         if value is None:
             continue
-        kind, field = _kind(name, "throws"), f"throws.{name}"
+        kind, field = kind_of(name, f"throws.{name}"), f"throws.{name}"
         given = _object(value, field)
         found[kind] = (
             _by_radar(given, kind, field) if "radar" in given else _number(given, "max_distance_m", field)

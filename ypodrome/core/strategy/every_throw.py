@@ -82,10 +82,10 @@ def _cost(option: Option) -> float:
 
 
 def _searched(situation: Situation, ground: GroundValue, lie: Point, thrown: int) -> Iterator[Option]:
-    for disc in situation.bag:
+    for disc in situation.discs:
         alone = replace(situation, bag=(disc,))
         try:
             judged = search(alone, ground, np.array(lie), thrown, QUICK)
-        except ValueError:  # never over water, and nothing else to be done with it
+        except ValueError:  # ruled out here, whatever is done with it
             continue
         yield from options_of(alone, ground, judged, thrown)

@@ -9,13 +9,13 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE
-from ypodrome.core.flight.simulate import Flights
+from ypodrome.core.flight.simulate import Flight, Flights
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.aim import aim_of
-from ypodrome.core.strategy.arsenal import at_power
+from ypodrome.core.strategy.arsenal import Arsenal, at_power
 from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
 from ypodrome.core.strategy.day import by_day
 from ypodrome.core.strategy.exactness import Window, heights_of, windows
@@ -73,12 +73,21 @@ def _option(
         lie=lie,
         own_line=arsenal.own_line(combo),
     )
-    mean = situation.range.follow(arsenal.bodies[arsenal.disc[combo]], release)
-    shape = shape_of(kind, throw.hyzer_deg, throw.launch_deg, mean.out, mean.path, release[HEADING],
-                     release[SIDE])  # fmt: skip
+    shape, mean = mean_shape(situation, arsenal, judged.throws, i)
     forecast = _forecast(situation, judged, i, thrown, lie, mean.path, shape, float(mean.out.apex_m))
     forecast = replace(forecast, window=window, heights=heights_of(scene, mean.path), shift_costs=costs)
     return Option(throw, aim_of(scene, lie, throw.heading_deg, throw.launch_deg), forecast)
+
+
+def mean_shape(situation: Situation, arsenal: Arsenal, throws: Solved, i: int) -> tuple[Shape, Flight]:
+    """The shape of a throw's mean flight, and that flight."""
+    release, combo = throws.release[i], int(throws.combo[i])
+    mean = situation.range.follow(arsenal.bodies[arsenal.disc[combo]], release)
+    shape = shape_of(
+        KINDS[int(arsenal.kind[combo])], math.degrees(release[HYZER]), math.degrees(release[LAUNCH]),
+        mean.out, mean.path, release[HEADING], release[SIDE],
+    )  # fmt: skip
+    return shape, mean
 
 
 def _forecast(

@@ -11,7 +11,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
@@ -23,15 +22,13 @@ from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.placements import placements
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
+from ypodrome.core.strategy.ruled_out import allowed
 from ypodrome.core.strategy.situation import Posture, Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve, usual_bend
 
 POWER_STEPS = (-0.05, 0.04)
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
-
-NEAR_WATER_M = 15.0
-"""A disc that must not be lost is not thrown along a line that comes this near water (chosen)."""
 
 WIDEST_BEND_RAD = 0.7
 """Lines that bend more than this (40°) are left out while there are others of their kind: nobody trusts an
@@ -162,12 +159,7 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray[np.float64
     m = len(arsenal.disc)
     combos = np.tile(np.arange(m), len(targets))
     aims = np.repeat(targets, m, axis=0)
-    dry = ~_over_water(situation, arsenal, lie, targets)
-    if not dry.any():
-        raise ValueError(
-            "every disc that could be thrown here is marked never over water; mark a spare with water_ok"
-        )
-    combos, aims, straight = combos[dry], aims[dry], np.flatnonzero(dry) < m
+    straight = np.arange(len(combos)) < m
     gap = np.hypot(*(aims - lie).T)
     short = gap - arsenal.reach[combos].max(axis=1)
     able = _with_best_of_kind(arsenal.group[combos], short, short < 0.2 * gap)
@@ -178,18 +170,6 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray[np.float64
     kept = _with_best_of_kind(kinds, solved.miss_m, solved.miss_m < REACHED * gap + 2.0)
     nearest = _with_best_of_kind(kinds, np.where(straight, solved.miss_m, np.inf), np.zeros(len(kinds), bool))
     return solved.take(np.union1d(kept, nearest))
-
-
-def _over_water(
-    situation: Situation, arsenal: Arsenal, lie: NDArray[np.float64], targets: NDArray[np.float64]
-) -> NDArray[np.bool_]:
-    """Whether each combination [m] thrown at each target [t, 2] is a disc that must not be lost on a line
-    that comes near water: [t * m]."""
-    water = situation.scene.water
-    precious = np.array([not d.water_ok for d in arsenal.discs])[arsenal.disc]
-    lines = shapely.linestrings(np.stack([np.broadcast_to(lie, targets.shape), targets], axis=1))
-    near = shapely.dwithin(lines, water, NEAR_WATER_M)
-    return np.outer(near, precious).ravel()
 
 
 def _with_best_of_kind(
@@ -207,8 +187,9 @@ def _with_best_of_kind(
 
 
 def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> Solved:
-    """Drop throws that bend wildly or lean on the wind, or whose mean flight is stopped save the clearest
-    few of each kind."""
+    """Drop throws that the player rules out, that bend wildly or lean on the wind, or whose mean flight is
+    stopped save the clearest few of each kind."""
+    solved = solved.take(allowed(situation, arsenal, solved))
     lean = solved.bend - usual_bend(arsenal, solved)
     tame = (np.abs(solved.bend) <= WIDEST_BEND_RAD) & (np.abs(lean) <= MOST_LEAN_RAD)
     kinds = arsenal.group[solved.combo]

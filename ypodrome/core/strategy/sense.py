@@ -12,9 +12,13 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.ground.field import heights
+from ypodrome.core.hole.rule_facts import CIRCLE_2_M
+from ypodrome.core.strategy.forecast import mean_shape
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.search import Judged, judge, objective
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.thrower.preferences import PuttLiked
 
 CLOSE, MOST_CLOSE = 0.08, 12
 """Throws behind the best within which a throw is judged again, and how many are (chosen: three times what
@@ -31,6 +35,13 @@ PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.004, 0.03, 0.0005, 0.01
 """What is easier to throw is worth: throws for each speed number less, for leaving a tenth of the arm, for
 each degree less of bend, and for a line the player has kept (chosen: together no more than some hundredths,
 as players give up for a throw they trust)."""
+
+FAVOURITE, LIKED_PUTT = 0.02, 0.05
+"""What a favoured line is worth, and a putt as liked rather than a neutral one (chosen: as above)."""
+
+CLEARLY_UP_M, CLEARLY_BLOWS_M_S, TAP_IN_M = 0.5, 3.0, 3.0
+"""Rise of the basket and wind along the putt that are felt, and the distance below which nobody minds
+(chosen)."""
 
 MOST_BEND_DEG = 40.0
 LAST = 1.0
@@ -51,7 +62,7 @@ def steadied(
         total += draws * objective(again, situation.posture, situation.scene.par, thrown)
         weight += draws
     steady[close] = total / weight
-    return np.asarray(steady + ease(judged))
+    return np.asarray(steady + ease(judged) - liked(situation, judged))
 
 
 def _others(situation: Situation, most: int) -> list[tuple[Situation, int]]:
@@ -65,6 +76,35 @@ def _others(situation: Situation, most: int) -> list[tuple[Situation, int]]:
             blown = replace(situation, seed=SEEDS[k % len(SEEDS)], air=replace(situation.air, wind=w))
             found.append((blown, min(WIND_DRAWS, most)))
     return found
+
+
+def liked(situation: Situation, judged: Judged) -> NDArray[np.float64]:
+    """What the player's likings take off the costs of throws [n]: lines they favour, putts they like."""
+    prefers, worth = situation.thrower.preferences, np.zeros(len(judged.throws))
+    if prefers.lines:
+        shapes = (mean_shape(situation, judged.arsenal, judged.throws, i)[0] for i in range(len(worth)))
+        worth += FAVOURITE * np.array([shape in prefers.lines for shape in shapes])
+    if prefers.putt:
+        worth += LIKED_PUTT * _putts_liked(situation, judged, prefers.putt)
+    return worth
+
+
+def _putts_liked(situation: Situation, judged: Judged, liking: PuttLiked) -> NDArray[np.float64]:
+    """How much of what throws [n] leave are putts as liked, from -1 where all are the opposite to 1."""
+    scene, wind = situation.scene, situation.air.wind
+    lies = judged.cloud.outcome.lie
+    way = np.array(scene.pin.at) - lies
+    away = np.hypot(*way.T)
+    if liking == PuttLiked.UPHILL:
+        foot, *ground = heights(scene.field, np.vstack([scene.pin.at, lies]))
+        good = np.tanh((foot - np.array(ground)) / CLEARLY_UP_M)
+    else:
+        towards = np.array(situation.air.wind_vector())
+        along = (way @ towards) / np.maximum(away, 1e-9)
+        good = np.tanh(along / CLEARLY_BLOWS_M_S) * (1.0 if liking == PuttLiked.DOWN_WIND else -1.0)
+        good = good if wind.speed_m_s > 0.0 else np.zeros(len(lies))
+    putted = (away > TAP_IN_M) & (away < CIRCLE_2_M)
+    return np.asarray((good * putted).reshape(-1, judged.cloud.draws).mean(axis=1))
 
 
 def ease(judged: Judged) -> NDArray[np.float64]:

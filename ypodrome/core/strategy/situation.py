@@ -49,6 +49,8 @@ class Situation:
             raise ValueError(f"posture must be one of {', '.join(POSTURES)}, got {self.posture}")
         if not self.bag:
             raise ValueError("the bag is empty: add at least one disc")
+        if not self.discs:
+            raise ValueError("every disc of the bag is ruled out in your preferences: allow one")
         if not self.kinds:
             raise ValueError("no kind of throw is left: allow a backhand or a forehand")
         if self.seed < 1:
@@ -56,8 +58,8 @@ class Situation:
 
     @property
     def kinds(self) -> tuple[Kind, ...]:
-        """Kinds of throw the player has, that are on today and that the hole allows."""
-        off = set(self.without)
+        """Kinds of throw the player has and does not rule out, that are on today and that the hole allows."""
+        off = {*self.without, *(n.kind for n in self.thrower.preferences.never if n.over is None)}
         if not self.scene.line.overhead_allowed:
             off.update(OVERHEAD)
         return tuple(k for k in KINDS if k in self.thrower.max_distance_m and k not in off)
@@ -88,10 +90,16 @@ class Situation:
         """Spread of aim of the player's steadiest kind of throw."""
         return min(self.thrower.spread_of(k).aim_deg for k in self.kinds)
 
+    @property
+    def discs(self) -> tuple[Disc, ...]:
+        """The discs of the bag that the player does not rule out altogether."""
+        never = {n.disc for n in self.thrower.preferences.never if n.over is None}
+        return tuple(d for d in self.bag if d.name not in never)
+
     @cached_property
     def arsenal(self) -> Arsenal:
         """Everything that can be thrown from the tee."""
-        return build_arsenal(self.bag, self.arms, lines=self.lines)
+        return build_arsenal(self.discs, self.arms, lines=self.lines)
 
     @property
     def repertoire(self) -> Repertoire:

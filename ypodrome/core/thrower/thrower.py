@@ -19,6 +19,7 @@ from ypodrome.core.thrower.arms import (
     arm_speed_m_s,
 )
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, MOST_FAULTS, PRESET_RATINGS, fault_share, rating_of
+from ypodrome.core.thrower.preferences import Preferences
 from ypodrome.core.thrower.putting import PuttingModel, check_rates
 from ypodrome.core.thrower.spread import Spread, spread_at
 
@@ -42,6 +43,7 @@ class Thrower:
     faults: float | None = None
     max_distance_m: Mapping[str, float] = field(default_factory=lambda: {"backhand": 100.0, "forehand": 80.0})
     make_rates: tuple[tuple[float, float], ...] = ()
+    preferences: Preferences = Preferences()
 
     def __post_init__(self) -> None:
         if self.hand not in ("right", "left"):
