@@ -4,12 +4,14 @@ import json
 import math
 
 import pytest
+from django.urls import reverse
 
+from ypodrome.core.api import best_of_every_disc, tried
 from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
-from ypodrome.plan import here, planning
+from ypodrome.plan import here, planning, table
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.standins.gps_fix import DEVICE, fix
 
@@ -136,17 +138,43 @@ def test_impossible_throws_are_refused(hole, post, demo_plan, values, words):
 
 
 def test_every_disc_has_its_best_throw_best_first(hole):
-    found = here.every_disc(hole)
+    every = table.try_every(hole)
+    found = best_of_every_disc(every)
     assert {o.throw.disc.name for o in found} == {d.name for d in hole.plan.owner.discs.all()}
     scores = [o.forecast.expected for o in found]
     assert scores == sorted(scores)
     assert scores[0] == pytest.approx(hole.kept.plan.expected_score, abs=0.08)
     for offered in hole.kept.options:  # one throw has one price on every screen
-        row = next(o for o in found if o.throw.disc.key == offered.throw.disc.key)
+        row = next(o for o in every if tried(o).sort == tried(offered).sort)
         plainly_better = row.forecast.expected < offered.forecast.expected - TIE
+        cheaper_of_its_sort = row.forecast.expected <= offered.forecast.expected
         assert row in hole.kept.options or plainly_better
+        assert cheaper_of_its_sort
 
 
 def test_the_pages_open_before_and_after_planning(client, demo_plan):
     for path in ("here", "discs"):
         assert client.get(f"/plan/{demo_plan.pk}/hole/5/{path}/").status_code == 200
+
+
+def test_one_throw_for_all_pins_is_found_and_kept(client, demo_plan):
+    url = reverse("plan:pins", args=(demo_plan.pk, 15))
+    assert b"How likely is each pin" in client.get(url).content
+    body = {"weights": {"A": 2, "B": 1}, "keep": True}
+    answer = client.post(url + "plan/", json.dumps(body), "application/json")
+    assert answer.status_code == 200
+    assert "B’s throw" in answer.json()["parts"]["mixture"]
+    hole = demo_plan.holes.get(number=15)
+    assert hole.kept.in_force.forecast.expected == pytest.approx(answer.json()["expected"], abs=0.3)
+
+
+@pytest.mark.parametrize(
+    ("weights", "words"),
+    [({"A": 1}, "at least two"), ({"A": 1, "Q": 1}, "no pin Q"), ({"A": "x", "B": 1}, "weight of pin A"),
+     ({"A": -1, "B": 1}, "none one below"), (None, "how likely")],
+)  # fmt: skip
+def test_impossible_weights_are_refused(client, demo_plan, weights, words):
+    url = reverse("plan:pins_plan", args=(demo_plan.pk, 15))
+    answer = client.post(url, json.dumps({"weights": weights}), "application/json")
+    assert answer.status_code == 400
+    assert words in answer.json()["error"]

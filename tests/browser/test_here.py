@@ -48,7 +48,20 @@ def test_a_throw_of_ones_own_is_judged_and_every_disc_compared(watched):
     watched.accessible()
 
 
-@pytest.mark.parametrize("path", ["here", "discs"])
+def test_one_throw_for_all_pins(watched):
+    page = watched.page
+    watched.open(f"/plan/{plan().pk}/hole/15/")
+    watched.planned()
+    page.get_by_role("link", name="Which pin?").click()
+    page.wait_for_url("**/pins/")
+    page.get_by_label("B", exact=True).fill("3")
+    page.get_by_role("button", name="Find one throw for all").click()
+    page.wait_for_selector("#mixture table", timeout=60_000)
+    assert "60" in page.locator("#mixture table").inner_text()
+    watched.accessible()
+
+
+@pytest.mark.parametrize("path", ["here", "discs", "pins"])
 def test_on_a_phone_they_do_not_scroll_sideways(watched, path):
     watched.page.set_viewport_size({"width": 390, "height": 844})
     watched.open(f"/plan/{plan().pk}/hole/1/{path}/")

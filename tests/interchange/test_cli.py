@@ -142,3 +142,22 @@ def test_bad_rows_are_named_and_nothing_is_printed(tmp_path, capsys, text, words
     said = capsys.readouterr()
     assert said.out == ""
     assert all(word in said.err for word in words)
+
+
+def test_a_plan_that_is_not_sure_of_the_pin(capsys):
+    one = answer(capsys, [*PLAN, "--hole", "15", "--pins", "A=2,B=1"])["pins"]
+    assert [c["pin"] for c in one["cases"]] == ["A", "B"]
+    assert [c["weight"] for c in one["cases"]] == pytest.approx([2 / 3, 1 / 3], abs=1e-4)
+    mean = sum(c["weight"] * c["expected_score"] for c in one["cases"])
+    assert one["expected_score"] == pytest.approx(mean, abs=2e-3)
+    assert one["cases"][0]["costs"]["A"] == 0.0
+
+
+@pytest.mark.parametrize(
+    ("pins", "words"),
+    [(["A"], "A=2,B=1"), (["A=1,Q=1"], "Q"), (["A=1,B=0"], "at least two"),
+     (["A=1,B=1", "--pin", "A"], "--pin")],
+)  # fmt: skip
+def test_impossible_pins_are_refused(capsys, pins, words):
+    assert main([*PLAN, "--hole", "15", "--pins", *pins]) == 2
+    assert words in capsys.readouterr().err

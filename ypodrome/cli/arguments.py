@@ -48,6 +48,14 @@ def lon_lat(text: str) -> tuple[float, float]:
     return lon, lat
 
 
+def pin_weights(text: str) -> dict[str, float]:
+    """Weights of pins as A=2,B=1 from the command line."""
+    pairs = [part.split("=") for part in text.split(",")]
+    if any(len(pair) != 2 or not pair[0].strip() for pair in pairs):
+        raise argparse.ArgumentTypeError(f'"{text}" is no list of pins and weights: give A=2,B=1')
+    return {pin.strip(): number(weight) for pin, weight in pairs}
+
+
 def read(path: Path, reader: Callable[[bytes], T]) -> T:
     """What a reader makes of a file; its problems name the file."""
     try:

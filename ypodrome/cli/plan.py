@@ -8,7 +8,7 @@ from dataclasses import replace
 from pathlib import Path
 from typing import TYPE_CHECKING, Any
 
-from ypodrome.cli.arguments import OK, BadInput, lon_lat, number, read
+from ypodrome.cli.arguments import OK, BadInput, lon_lat, number, pin_weights, read
 
 if TYPE_CHECKING:
     from ypodrome.core.api import Course, HolePlan, Layout, Situation
@@ -38,6 +38,8 @@ def add_arguments(command: argparse.ArgumentParser) -> None:
     command.add_argument("--posture", choices=POSTURES, default="even")
     command.add_argument("--without", action="append", default=[], metavar="KIND",
                          help="a kind of throw that is off today; may repeat")  # fmt: skip
+    command.add_argument("--pins", type=pin_weights, metavar="A=2,B=1",
+                         help="not sure of the pin: weights over pins, one throw for all")  # fmt: skip
     command.add_argument("--discs", action="store_true", help="add the best throw of every disc")
     command.add_argument("--seed", type=int, default=1)
     command.set_defaults(run=run)
@@ -55,11 +57,13 @@ def run(options: argparse.Namespace) -> int:
     bag = read(options.bag, read_bag)
     if options.round and (options.lie or options.tee or options.pin or options.thrown):
         raise BadInput("--lie, --thrown, --tee and --pin go with --hole: a layout says its own tees and pins")
+    if options.pins and (options.round or options.lie or options.pin):
+        raise BadInput("--pins goes with --hole, from the tee, in place of --pin")
     if options.thrown and not options.lie:
         raise BadInput("--thrown goes with --lie: say where the disc lies")
 
     from ypodrome.core import api
-    from ypodrome.interchange.plan_json import round_document
+    from ypodrome.interchange.plan_json import round_document, unsure_document
 
     without = tuple(kind_named(name) for name in options.without)
     unknown = [name for name in without if name not in api.KINDS]
@@ -80,6 +84,13 @@ def run(options: argparse.Namespace) -> int:
     else:
         scene = api.scene_for(course, options.hole, options.tee, options.pin, wet=options.wet)
         document = _planned(situation(scene), course, options)[1]
+        if options.pins:
+            scenes = [
+                api.scene_for(course, options.hole, options.tee, pin, scene.par, options.wet)
+                for pin in options.pins
+            ]
+            found = api.plan_unsure([situation(s) for s in scenes], list(options.pins.values()))
+            document["pins"] = unsure_document(found, course.origin, thrower.units)
     print(json.dumps(document, indent=1, ensure_ascii=False))
     return OK
 

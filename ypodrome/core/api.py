@@ -59,6 +59,7 @@ from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
+from ypodrome.core.strategy.unsure_pin import PinCase, UnsurePlan, plan_unsure
 from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
 from ypodrome.core.thrower import (
     ENTERED_ARMS_M,
@@ -119,6 +120,7 @@ __all__ = [
     "Never",
     "Option",
     "Over",
+    "PinCase",
     "PlannedThrow",
     "Plastic",
     "Posture",
@@ -145,6 +147,7 @@ __all__ = [
     "Throw",
     "Thrower",
     "Tried",
+    "UnsurePlan",
     "Way",
     "Where",
     "Why",
@@ -180,6 +183,7 @@ __all__ = [
     "plan_for_target",
     "plan_from",
     "plan_hole",
+    "plan_unsure",
     "released_apart_deg",
     "round_chances",
     "rounds_with_few_throws",

@@ -15,6 +15,7 @@ from ypodrome.core.api import (
     LiePlan,
     Option,
     Side,
+    UnsurePlan,
     Window,
     outlook_chances,
     round_chances,
@@ -83,6 +84,27 @@ def disc_rows(options: Iterable[Option]) -> list[Json]:
         }
         for o in options
     ]
+
+
+def unsure_document(plan: UnsurePlan, origin: LonLat, units: str) -> Json:
+    """A plan that is not sure of the pin: the one throw, and pin by pin what it comes to, what one would
+    throw knowing, and what the throws of the pins cost more there."""
+    pins = [case.pin for case in plan.cases]
+    return {
+        "expected_score": round(plan.expected, 3),
+        "known_score": round(plan.known, 3),
+        "throw": option_document(plan.cases[0].for_all, origin, units),
+        "cases": [
+            {
+                "pin": case.pin,
+                "weight": round(case.weight, 4),
+                "expected_score": round(case.for_all.forecast.expected, 3),
+                "own": disc_rows([case.own])[0],
+                "costs": {pin: round(cost, 3) for pin, cost in zip(pins, case.wrong, strict=True)},
+            }
+            for case in plan.cases
+        ],
+    }
 
 
 def round_document(holes: list[tuple[HolePlan, Json]]) -> Json:

@@ -1,6 +1,6 @@
 from django.urls import path
 
-from ypodrome.plan import here_views, table_views, views
+from ypodrome.plan import here_views, pin_views, table_views, views
 
 app_name = "plan"
 urlpatterns = [
@@ -23,6 +23,8 @@ urlpatterns = [
     path("<int:pk>/hole/<int:number>/here/", here_views.here, name="here"),
     path("<int:pk>/hole/<int:number>/here/plan/", here_views.here_plan, name="here_plan"),
     path("<int:pk>/hole/<int:number>/here/zone/", here_views.zone, name="zone"),
+    path("<int:pk>/hole/<int:number>/pins/", pin_views.pins, name="pins"),
+    path("<int:pk>/hole/<int:number>/pins/plan/", pin_views.pins_plan, name="pins_plan"),
     path("<int:pk>/hole/<int:number>/discs/", here_views.discs, name="discs"),
     path("<int:pk>/hole/<int:number>/discs/every/", table_views.every, name="every"),
     path("<int:pk>/hole/<int:number>/discs/own/", here_views.own, name="own"),

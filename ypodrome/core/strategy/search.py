@@ -9,6 +9,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -24,7 +25,7 @@ from ypodrome.core.strategy.placements import placements
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
 from ypodrome.core.strategy.ruled_out import allowed
 from ypodrome.core.strategy.situation import Posture, Situation
-from ypodrome.core.strategy.solve import LEAST_POWER, Solved, solve, usual_bend
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
 
 POWER_STEPS = (-0.05, 0.04)
 REACHED = 0.06
@@ -89,6 +90,14 @@ class Judged:
         return expected(self.outlooks.mean(axis=1))
 
 
+class Case(NamedTuple):
+    """One of the ways things may be: its situation, the worth of its ground, and how likely it is."""
+
+    situation: Situation
+    value: GroundValue
+    weight: float
+
+
 def objective(outlooks: NDArray[np.float64], posture: Posture, par: int, thrown: int) -> NDArray[np.float64]:
     """What a posture makes small [...], from mean outlooks [..., THROWS] after `thrown` throws.
 
@@ -109,19 +118,31 @@ def search(
     effort: Effort = THOROUGH,
 ) -> Judged:  # fmt: skip
     """The best few throws from `lie` [2], by expected throws under the posture, judged finely."""
-    arsenal = situation.arsenal
+    return search_among((Case(situation, value, 1.0),), lie, thrown, effort)[0]
+
+
+def search_among(
+    cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, effort: Effort
+) -> list[Judged]:
+    """The best few throws from `lie` [2] where it is not known which case is true, by their mean over the
+    weights: the same throws judged in each. What the cases' own throws are meant for is all tried; carries
+    and routes are told apart as in the first."""
+    situation, value, _ = cases[0]
+    arsenal, par = situation.arsenal, situation.scene.par
     at = (float(lie[0]), float(lie[1]))
-    areas = in_the_way(situation.scene, at) if situation.scene.par > 3 else ()
+    areas = in_the_way(situation.scene, at) if par > 3 else ()
     bearing = math.atan2(value.pin[1] - lie[1], value.pin[0] - lie[0])
-    solved = _worth_drawing(situation, arsenal, _solve_all(situation, value, lie, effort.places))
+    solved = joined(
+        [_worth_drawing(c.situation, arsenal, _solve_all(*c[:2], lie, effort.places)) for c in cases]
+    )
 
     def rank(throws: Solved, count: int) -> Ranked:
-        judged = judge(situation, value, arsenal, throws, count)
-        mean = judged.outlooks.mean(axis=1)
-        costs = objective(mean, situation.posture, situation.scene.par, thrown)
-        calm = objective(mean, Posture.PAR, situation.scene.par, thrown)
+        judged = [judge(c.situation, c.value, arsenal, throws, count) for c in cases]
+        mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
+        costs = objective(mean, situation.posture, par, thrown)
+        calm = objective(mean, Posture.PAR, par, thrown)
         routed = routes(throws.release[:, HEADING], bearing)
-        return Ranked(throws, costs, _decisions(areas, at, judged.cloud), routed, calm)
+        return Ranked(throws, costs, _decisions(areas, at, judged[0].cloud), routed, calm)
 
     ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
@@ -134,7 +155,7 @@ def search(
     powers = _power_variants(arsenal, ranked.throws)
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
     ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
-    return judge(situation, value, arsenal, ranked.throws, effort.final_draws)
+    return [judge(c.situation, c.value, arsenal, ranked.throws, effort.final_draws) for c in cases]
 
 
 def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.int64]:

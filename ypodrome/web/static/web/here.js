@@ -57,6 +57,31 @@
       },
     }));
 
+    window.Alpine.data("unsurePins", () => ({
+      said: "", working: false, found: false,
+
+      get workingClass() { return this.working ? "on" : ""; },
+      ask() { return this.send(false); },
+      keep() { return this.send(true); },
+      async send(keep) {
+        const weights = {};
+        this.$refs.weights.querySelectorAll("[data-pin]").forEach((input) => {
+          weights[input.dataset.pin] = Number(input.value);
+        });
+        this.working = true;
+        this.said = "Planning each pin, and all at once …";
+        try {
+          const answer = await post(this.$root, "plan", { weights: weights, keep: keep });
+          show(answer.parts);
+          this.found = true;
+          this.said = keep ? "In the plan, judged there with the pin it has." : "";
+        } catch (error) {
+          this.said = "Not planned: " + error.message + ".";
+        }
+        this.working = false;
+      },
+    }));
+
     window.Alpine.data("ownThrow", () => ({
       said: "", working: false,
 
