@@ -25,34 +25,12 @@ from ypodrome.core.thrower import Thrower
 from ypodrome.core.units import feet, metres_from_feet
 from ypodrome.interchange.bag_csv import read_bag
 
-ARMS_FT = {
-    "new": (775.0, 250.0),
-    "club": (900.0, 330.0),
-    "advanced": (950.0, 380.0),
-    "elite": (1010.0, 450.0),
-}
-"""Presets by rating, and the backhand that usually goes with it [common practice]."""
-
-FOREHAND = 0.85
-
-
 DEMO = Path(ypodrome.demo.__file__).parent
 
 
 def bag() -> tuple[Disc, ...]:
     """The demo's bag."""
     return read_bag((DEMO / "bag.csv").read_bytes())
-
-
-def player(rating: float, arm_ft: float) -> Thrower:
-    """A player of a rating with an arm."""
-    arm_m = metres_from_feet(arm_ft)
-    return Thrower("x", rating=rating, max_distance_m={"backhand": arm_m, "forehand": FOREHAND * arm_m})
-
-
-def arm_of(rating: float) -> float:
-    """The arm [ft] that goes with a rating between and beyond the presets'."""
-    return float(np.interp(rating, *np.array(list(ARMS_FT.values())).T))
 
 
 def open_hole(length_ft: float) -> Scene:

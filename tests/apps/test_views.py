@@ -140,3 +140,10 @@ def test_overview_asks_few_questions(client, demo_plan, django_assert_max_num_qu
         planning.plan_one(hole)
     with django_assert_max_num_queries(40):
         client.get(reverse("plan:overview_of", args=(demo_plan.pk,)))
+
+
+def test_the_line_a_standard_player_takes_is_told_beside_the_players_own(client, demo_plan):
+    answer = client.post(reverse("plan:standard", args=(demo_plan.pk, 1)))
+    told = answer.json()["parts"]["standard"]
+    assert "A standard player of your level throws" in told
+    assert "your best is" in told

@@ -9,7 +9,7 @@ from ypodrome.core.flight.release import Release, Throw
 from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.green import Green, Putt
 from ypodrome.core.green.styles import Style
-from ypodrome.core.ground.field import cell_of, heights, open_field
+from ypodrome.core.ground.field import groves_at, heights, open_field
 from ypodrome.core.hole.features import Course, Layout, LayoutHole
 from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, surface_through
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, FACTS
@@ -59,6 +59,7 @@ from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
+from ypodrome.core.strategy.standard import standard_line
 from ypodrome.core.strategy.unsure_pin import PinCase, UnsurePlan, plan_unsure
 from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
 from ypodrome.core.thrower import (
@@ -162,7 +163,6 @@ __all__ = [
     "blind_because",
     "body_of",
     "cautions",
-    "cell_of",
     "contour_levels",
     "contour_lines",
     "every_throw",
@@ -171,6 +171,7 @@ __all__ = [
     "follows",
     "gained_by_part",
     "grip_share",
+    "groves_at",
     "heights",
     "holds",
     "is_throw",
@@ -194,6 +195,7 @@ __all__ = [
     "scouting_list",
     "seen_from_m",
     "sign_warning",
+    "standard_line",
     "surface_through",
     "switches",
     "throws_from",

@@ -13,7 +13,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene, cell_of, heights
+from ypodrome.core.api import Scene, groves_at, heights
 from ypodrome.drawing.frame import basket_of, path_of
 
 LEFT, RIGHT, TOP, BOTTOM = 8.0, 10.0, 18.0, 20.0
@@ -72,7 +72,7 @@ def draw_profile(
 
 def _groves(scene: Scene, at: NDArray, points: NDArray, ground: NDArray, px: Any) -> list[str]:
     """Canopy bands wherever the line runs through woods."""
-    index = np.array([scene.field.grove[cell_of(scene.field, x, y)] for x, y in points])
+    index = groves_at(scene.field, np.array(points))
     bands = []
     for run in np.split(np.arange(len(index)), np.flatnonzero(np.diff(index)) + 1):
         g = index[run[0]]

@@ -162,6 +162,7 @@ def option_document(option: Option, origin: LonLat, units: str) -> Json:
             for h in forecast.heights
         ],
         "leaves": _leave(forecast.leaves),
+        "seen": round(forecast.seen, 2),
         "over": {k: round(v, 4) for k, v in forecast.over.items()},
         "way": way_words(standing.way) or None,
         "as_good": standing.as_good,

@@ -15,6 +15,7 @@ from ypodrome.core.api import (
     WindTable,
     score_from_tee,
     scouting_list,
+    standard_line,
     switches,
     wind_table,
 )
@@ -85,6 +86,11 @@ def scratch_of(hole: PlannedHole) -> float:
         hole.scratch = {"key": key, "expected": round(score, 3)}
         hole.save(update_fields=["scratch"])
     return float(hole.scratch["expected"])
+
+
+def standard_of(hole: PlannedHole) -> Option:
+    """What a standard player of the player's level would throw on the hole in these conditions."""
+    return standard_line(situation_of(hole))
 
 
 @dataclass(frozen=True)

@@ -17,6 +17,7 @@ urlpatterns = [
     path("<int:pk>/hole/<int:number>/winds/", views.winds, name="winds"),
     path("<int:pk>/hole/<int:number>/value/", views.value_map, name="value"),
     path("<int:pk>/hole/<int:number>/scratch/", views.scratch, name="scratch"),
+    path("<int:pk>/hole/<int:number>/standard/", views.standard, name="standard"),
     path("<int:pk>/hole/<int:number>/replan/", views.replan, name="replan"),
     path("<int:pk>/hole/<int:number>/choose/", views.choose, name="choose"),
     path("<int:pk>/hole/<int:number>/aim/", views.aim, name="aim"),

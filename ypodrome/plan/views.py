@@ -25,7 +25,7 @@ from ypodrome.plan.live import ground_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.pins import pins_of
 from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
-from ypodrome.plan.presenters.sheet import sheet_context, shot_context
+from ypodrome.plan.presenters.sheet import sheet_context, shot_context, standard_context
 from ypodrome.plan.presenters.value_drawing import draw_value
 from ypodrome.plan.presenters.winds import winds_context
 from ypodrome.plan.target import play_for_target, set_target
@@ -183,6 +183,15 @@ def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 def scratch(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """A scratch player's expected score on the hole."""
     return JsonResponse({"expected": comparison.scratch_of(own_hole(request, pk, number))})
+
+
+@require_POST
+def standard(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """What a standard player of the player's level would throw, beside the player's own best."""
+    hole = own_hole(request, pk, number)
+    context = standard_context(planning.fresh(hole), comparison.standard_of(hole))
+    shown = render_to_string("plan/hole/_standard.html", context, request)
+    return JsonResponse({"parts": {"standard": shown}})
 
 
 @require_POST

@@ -98,6 +98,10 @@ def _circle(r: Reason, units: str) -> str:
     return f"Ends within {length(CIRCLE_1_M, units)} of the basket {in_hundred(r.figures['chance'])}"
 
 
+def _unseen(r: Reason, _units: str) -> str:
+    return f"Ends in sight of where you stand {in_hundred(r.figures['seen'])}: have somebody watch"
+
+
 def _leaves(r: Reason, units: str) -> str:
     f = r.figures
     half = between(f["quarter_m"], f["three_quarter_m"], units)
@@ -168,6 +172,7 @@ WORDS: dict[Why, Callable[[Reason, str], str]] = {
     Why.RATHER: _rather,
     Why.CIRCLE: _circle,
     Why.LEAVES: _leaves,
+    Why.UNSEEN: _unseen,
     Why.WINDOW: _window,
     Why.THREADS: _threads,
     Why.HEIGHT: _height,

@@ -11,7 +11,7 @@ from typing import Any, NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.compiled import array_kernel, inlined, plain
+from ypodrome.core.compiled import array_kernel, inlined
 from ypodrome.core.ground.surfaces import SURFACE_NAMES, surface_table
 
 TREE = np.dtype([(name, "f8") for name in (
@@ -137,7 +137,9 @@ def height_at(field: Field, x: float, y: float) -> float:
     return float(heights(field, np.array([[x, y]]))[0])
 
 
-def cell_of(field: Field, x: float, y: float) -> tuple[int, int]:
-    """As `cell`, from Python."""
-    row, column = plain(cell)(field, x, y)
-    return row, column
+def groves_at(field: Field, points: NDArray[np.float64]) -> NDArray[np.int16]:
+    """Index of the grove that holds each of the points [..., 2], -1 where none does."""
+    rows, columns = field.grove.shape
+    j = np.clip((points[..., 0] - field.x0) / field.cell_m, 0, columns - 1).astype(int)
+    i = np.clip((points[..., 1] - field.y0) / field.cell_m, 0, rows - 1).astype(int)
+    return np.asarray(field.grove[i, j])

@@ -12,14 +12,15 @@ from enum import StrEnum
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
-from ypodrome.core.ground.field import Field, cell_of, heights
+from ypodrome.core.ground.field import Field, groves_at, heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
 
 EYE_M = 1.6
-BASKET_TOP_M = 1.4
+BASKET_TOP_M, DISC_M = 1.4, 0.05
 SIGHT_STEP_M = 1.0
 WALK_STEP_M = 4.0
 THICK_M = 12.0
@@ -67,19 +68,34 @@ def blind_because(scene: Scene, lie: Point) -> str | None:
 
 def hidden_by(field: Field, lie: Point, target: Point, target_m: float) -> str | None:
     """What hides something `target_m` above the ground at a place from the eye at a lie."""
-    length = math.dist(lie, target)
-    shares = np.arange(SIGHT_STEP_M, length, SIGHT_STEP_M) / length
-    points = np.array(lie) + shares[:, None] * (np.array(target) - lie)
-    start, *grounds, end = heights(field, np.vstack([lie, points, target])).tolist()
-    start, end, wooded = start + EYE_M, end + target_m, 0.0
-    for share, (x, y), ground in zip(shares, points, grounds, strict=True):
-        eye = start + share * (end - start)
-        if eye < ground:
-            return "the ground"
-        g = field.grove[cell_of(field, x, y)]
-        if g >= 0 and _hides(field.groves[g], eye - ground):
-            wooded += SIGHT_STEP_M
-    return "the woods" if wooded > THICK_M else None
+    ground, woods = _hiding(field, lie, np.array([target]), target_m)
+    return "the ground" if ground[0] else "the woods" if woods[0] else None
+
+
+def in_sight(field: Field, lie: Point, places: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Whether a disc on the ground at places [n, 2] is seen from a lie."""
+    ground, woods = _hiding(field, lie, places, DISC_M)
+    return ~(ground | woods)
+
+
+def _hiding(
+    field: Field, lie: Point, places: NDArray[np.float64], target_m: float
+) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Whether the ground, and whether woods, hide what is `target_m` above the ground at places [n, 2]."""
+    length = np.hypot(*(places - lie).T)
+    steps = max(2, math.ceil(float(length.max(initial=0.0)) / SIGHT_STEP_M))
+    shares = (np.arange(1, steps) / steps)[:, None]
+    points = np.array(lie) + shares[..., None] * (places - lie)
+    start, *far = heights(field, np.vstack([[lie], places]))
+    start, end = start + EYE_M, np.array(far) + target_m
+    eye = start + shares * (end - start)
+    ground = heights(field, points.reshape(-1, 2)).reshape(eye.shape)
+    grove = groves_at(field, points)
+    hides = np.zeros(grove.shape, bool)
+    for k in np.unique(grove[grove >= 0]):
+        hides |= (grove == k) & _hides(field.groves[k], eye - ground)
+    wooded = hides.sum(axis=0) * length / steps
+    return (eye < ground).any(axis=0), wooded > THICK_M
 
 
 def seen_from_m(scene: Scene) -> float | None:
@@ -92,10 +108,11 @@ def seen_from_m(scene: Scene) -> float | None:
     return None
 
 
-def _hides(grove: np.void, above_ground_m: float) -> bool:
-    """Whether a grove (of `Field.groves`) hides what is seen through it at a height."""
+def _hides(grove: np.void, above_ground_m: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Where a grove (of `Field.groves`) hides what is seen through it at heights."""
     below_base = above_ground_m <= grove["base_m"]
-    return bool(above_ground_m < grove["height_m"] and (not below_base or grove["floor_per_m"] > CLEAR_FLOOR))
+    through = below_base & bool(grove["floor_per_m"] <= CLEAR_FLOOR)
+    return np.asarray((above_ground_m < grove["height_m"]) & ~through)
 
 
 def cautions(scene: Scene) -> tuple[Caution, ...]:

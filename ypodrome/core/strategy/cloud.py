@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight.release import HEADING, HYZER, SIDE, X, Y
 from ypodrome.core.flight.simulate import Flights
+from ypodrome.core.ground.field import groves_at
 from ypodrome.core.hole.rules import Outcome, resolve
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -65,12 +66,8 @@ def draw_cloud(
 
 def in_woods(scene: Scene, lies: NDArray[np.float64]) -> NDArray[np.float64]:
     """Factor [n] on the spread of throws from lies [n, 2]."""
-    field = scene.field
-    rows, columns = field.grove.shape
-    j = np.clip(((lies[:, 0] - field.x0) / field.cell_m).astype(int), 0, columns - 1)
-    i = np.clip(((lies[:, 1] - field.y0) / field.cell_m).astype(int), 0, rows - 1)
     off_the_pad = np.hypot(*(lies - scene.tee.at).T) > PAD_M
-    return np.where((field.grove[i, j] >= 0) & off_the_pad, IN_WOODS, 1.0)
+    return np.where((groves_at(scene.field, lies) >= 0) & off_the_pad, IN_WOODS, 1.0)
 
 
 def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray[np.float64], seed: int) -> None:

@@ -13,6 +13,7 @@ from ypodrome.core.flight.simulate import Flight, Flights
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
+from ypodrome.core.hole.sight import in_sight
 from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.aim import aim_of
 from ypodrome.core.strategy.arsenal import Arsenal, at_power
@@ -36,6 +37,9 @@ ALONG = 0.6
 
 SHIFT_DRAWS = 200
 """Draws by which shifted aims are priced (chosen: the same luck, so the difference settles early)."""
+
+LOOKED_AT = 100
+"""Rests that are looked at from the lie (chosen: a share to five in a hundred)."""
 
 SHIFTED = 0.5
 """A power that can be changed by less than this share of what a shift asks for has no such side (chosen)."""
@@ -123,6 +127,7 @@ def _forecast(
         rests=rests,
         path=path,
         by_day=_by_day(situation, judged, i) if thrown == 0 else (),
+        seen=float(in_sight(scene.field, lie, rests[:LOOKED_AT]).mean()),
     )
 
 

@@ -139,7 +139,8 @@ class Forecast:
     `landing` is the middle of where it is next played from, `left_m` and `long_m` of where it rests
     against the basket; `along_m` and `across_m` are standard deviations of the rests. `shift_costs` are the
     throws that aiming one such deviation to a side costs. `over` is the chance that it ends beyond each of
-    the areas across the way, `short_of` names those still ahead. `rests` [n, 2] and `path` [rows, 5] are
+    the areas across the way, `short_of` names those still ahead, `seen` the share of rests that are seen
+    from the lie. `rests` [n, 2] and `path` [rows, 5] are
     for drawing.
     """
 
@@ -163,6 +164,7 @@ class Forecast:
     heights: tuple[Height, ...] = ()
     shift_costs: dict[Side, float] = field(default_factory=dict)
     by_day: tuple[tuple[float, ...], ...] = ()
+    seen: float = 1.0
 
 
 @dataclass(frozen=True)

@@ -23,6 +23,7 @@ class Why(StrEnum):
     RATHER = "rather"  # n: disc, shape, aspect; f: cost, mine, theirs
     CIRCLE = "circle"  # f: chance
     LEAVES = "leaves"  # f: distance_m, quarter_m, three_quarter_m, rise_m; n: felt wind
+    UNSEEN = "unseen"  # f: seen
     WINDOW = "window"  # n: by; f: degrees, width_m, away_m
     THREADS = "threads"  # n: by; f: clear
     HEIGHT = "height"  # n: over or under, what; f: height_m, away_m, room_m

@@ -18,6 +18,9 @@ WORTH_NAMING = 0.04
 CIRCLE_WORTH = 0.08
 """Chance of the circle from which it is told, and not the distance left (chosen)."""
 
+MOSTLY_SEEN = 0.75
+"""Share of a throw's ends that are seen from the lie, below which it is told (chosen)."""
+
 EVEN_SIDES = 0.08
 """Throws by which shifted aims must differ to be told apart (chosen)."""
 
@@ -93,7 +96,10 @@ def _landing(option: Option) -> list[Reason]:
     names: tuple[str, ...] = ()
     if leave.distance_m <= CIRCLE_2_M:
         figures["rise_m"], names = leave.rise_m, (leave.wind,)
-    return [*found, Reason(Why.LEAVES, figures, names)]
+    found.append(Reason(Why.LEAVES, figures, names))
+    if option.forecast.seen < MOSTLY_SEEN:
+        found.append(Reason(Why.UNSEEN, {"seen": option.forecast.seen}))
+    return found
 
 
 def _window(option: Option) -> list[Reason]:

@@ -147,6 +147,24 @@ def _facts(hole: PlannedHole, units: str) -> dict[str, Any]:
     }
 
 
+def standard_context(hole: PlannedHole, standard: Option) -> dict[str, Any]:
+    """The line the hole asks a standard player of this level for, and whether this player's plan has it."""
+    units, first = hole.plan.owner.units, hole.kept.options[0]
+
+    def line(o: Option) -> tuple[str, str]:
+        return o.throw.kind, o.forecast.shape
+
+    own = next((o for o in hole.kept.options if line(o) == line(standard)), None)
+    return {
+        "standard": card(standard, units),
+        "own": card(own, units) if own else None,
+        "same": own is first,
+        "gained": standard.forecast.expected - first.forecast.expected,
+        "dearer": own.forecast.expected - first.forecast.expected if own else 0.0,
+        "units": units,
+    }
+
+
 def wind_view(plan: Any, up_rad: float) -> dict[str, Any]:
     """The dial: the arrow's turn on the sheet, whose top is the line to the basket."""
     up_compass = 90.0 - math.degrees(up_rad)

@@ -29,6 +29,7 @@
         this.$refs.dial.addEventListener("pointerdown", (e) => this.startTurn(e));
         this.$refs.plan.addEventListener("pointerdown", (e) => this.startAim(e));
         document.addEventListener("keydown", (e) => this.key(e));
+        this.question = document.getElementById("standard").innerHTML;
         if (d.stale === "yes") this.replan();
       },
 
@@ -100,6 +101,7 @@
           const answer = await this.post("replan", this.conditions());
           this.show(answer.parts);
           if (this.$refs.value.checked) this.showValue();
+          document.getElementById("standard").innerHTML = this.question;
           this.said = answer.changed + " (" + ((performance.now() - began) / 1000).toFixed(1) + " s)";
         } catch (error) {
           this.said = "Not planned: " + error.message + ". Your settings are kept; change one to try again.";
@@ -131,6 +133,18 @@
           this.said = "Lines of equal throws to hole out from there.";
         } catch (error) {
           this.said = "The value of the ground could not be fetched; try again.";
+        }
+        this.working = false;
+      },
+      async standard(event) {
+        if (!event.target.closest("button")) return;
+        this.working = true;
+        this.said = "A standard player of your level is planning …";
+        try {
+          document.getElementById("standard").innerHTML = (await this.post("standard", {})).parts.standard;
+          this.said = "";
+        } catch (error) {
+          this.said = "Not worked out: " + error.message + ".";
         }
         this.working = false;
       },
