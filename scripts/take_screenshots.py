@@ -57,6 +57,16 @@ def compared(page: Page) -> None:
     page.wait_for_selector("table.every", timeout=60_000)
 
 
+def all_tried(page: Page) -> None:
+    page.get_by_role("button", name="Try every throw").click()
+    page.locator(".few-round").first.wait_for(timeout=180_000)
+
+
+def unsure(page: Page) -> None:
+    page.get_by_role("button", name="Find one throw for all").click()
+    page.locator("#mixture table").wait_for(timeout=60_000)
+
+
 def surveyed(page: Page) -> None:
     """A hole at the desk with its pond selected."""
     page.wait_for_selector("[data-at]")
@@ -96,6 +106,8 @@ VIEWS = [
     ("hole-9", "/plan/1/hole/9/", DESK, valued),
     ("here", "/plan/1/hole/3/here/", DESK, tapped),
     ("discs", "/plan/1/hole/1/discs/", DESK, compared),
+    ("few", "/plan/1/few/", DESK, all_tried),
+    ("pins", "/plan/1/hole/15/pins/", DESK, unsure),
     ("winds", "/plan/1/hole/9/winds/", DESK, None),
     ("desk", "/courses/1/desk/", DESK, lambda page: page.wait_for_timeout(3000)),
     ("desk-hole", "/courses/1/desk/", DESK, surveyed),

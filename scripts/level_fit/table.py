@@ -14,11 +14,12 @@ import numpy as np
 
 from scripts.level_fit.arithmetic import OPEN, expected_hole, expected_total, scratch_total
 from scripts.level_fit.courses import course
-from scripts.level_fit.played import ARMS_FT, DEMO, Played, effective_feet, open_hole, played, player
+from scripts.level_fit.played import DEMO, Played, effective_feet, open_hole, played
 from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.thrower import PuttingModel
 from ypodrome.core.thrower.level import FAULT_WIDTH
 from ypodrome.core.thrower.putting import HEIGHT_OVER_SIDE
+from ypodrome.core.thrower.standard import ARMS_FT, player
 from ypodrome.interchange.course_geojson import read_course
 
 LENGTHS_FT = (150, 200, 250, 300, 350, 450, 600, 900)

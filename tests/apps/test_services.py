@@ -254,3 +254,24 @@ def test_weather_station_is_breezy_and_says_it_is_simulated():
     assert all(1.0 < s < 8.0 for s in speeds)
     assert "imulated" in reading(10).station
     assert reading(10) == reading(10)
+
+
+def test_a_first_look_in_another_wind_is_near_the_plan_and_keeps_nothing(demo_plan):
+    hole = planning.plan_one(demo_plan.holes.get(number=1))
+    before = hole.kept.in_force.forecast.expected
+    wind = hole.plan.wind_m_s, hole.plan.wind_from_deg
+    conditions.set_conditions(hole, {"wind_m_s": wind[0] + 1.0, "wind_from_deg": (wind[1] + 25.0) % 360.0})
+    seen = planning.first_look(hole)
+    assert type(hole).objects.get(pk=hole.pk).kept.in_force.forecast.expected == pytest.approx(before)
+    planned = planning.plan_one(hole).kept.plan
+    assert seen.forecast.expected == pytest.approx(planned.expected_score, abs=0.12)
+
+
+@pytest.mark.parametrize("change", [{"pin": "B"}, {"wind_m_s": 20.0}, {"wet": True}])
+def test_there_is_no_first_look_where_the_ground_is_another(demo_plan, change):
+    hole = demo_plan.holes.get(number=15)
+    assert planning.first_look(hole) is None
+    planning.plan_one(hole)
+    assert planning.first_look(hole) is not None
+    conditions.set_conditions(hole, change)
+    assert planning.first_look(hole) is None

@@ -20,7 +20,7 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.here import plan_from
 from ypodrome.core.strategy.options import Role, is_throw
 from ypodrome.core.strategy.plan import plan_hole, score_chances
-from ypodrome.core.strategy.reason import TIE
+from ypodrome.core.strategy.reason import TIE, Why
 from ypodrome.core.strategy.search import objective
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import PRESETS, Spread
@@ -318,3 +318,13 @@ def test_law_mirroring_hole_and_hand_changes_nothing(situation, demo_thrower, x,
     assert len(shared) >= 3
     assert {k: ours[k] for k in shared} == pytest.approx({k: theirs[k] for k in shared}, abs=1e-3)
     assert plan.expected_score == pytest.approx(image.expected_score, abs=TIE)
+
+
+def test_what_a_sentence_says_is_the_difference_of_the_figures_shown(plan):
+    shown = [round(o.forecast.expected, 2) for o in plan.options]
+    for option, score in zip(plan.options, shown, strict=True):
+        for reason in option.standing.reasons:
+            if reason.why == Why.RATHER and option is not plan.options[0]:
+                assert reason.figures["cost"] == pytest.approx(shown[0] - score, abs=1e-9)
+            if reason.why == Why.CONTINGENCY:
+                assert reason.figures["cost"] == pytest.approx(score - shown[0], abs=1e-9)

@@ -8,11 +8,12 @@ from hypothesis import strategies as st
 
 from scripts.level_fit.arithmetic import OPEN, expected_hole, expected_total, points_a_throw, scratch_total
 from scripts.level_fit.courses import course
-from scripts.level_fit.played import ARMS_FT, effective_feet, open_hole, played, player
+from scripts.level_fit.played import effective_feet, open_hole, played
 from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.thrower import PRESETS, Thrower, spread_at
 from ypodrome.core.thrower.level import fault_share
 from ypodrome.core.thrower.spread import growth
+from ypodrome.core.thrower.standard import ARMS_FT, player
 
 CIRCLE_ONE = {"new": (0.12, 0.20), "club": (0.35, 0.45), "advanced": (0.50, 0.60), "elite": (0.68, 0.76)}
 SHORT_BY = 0.05

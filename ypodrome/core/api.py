@@ -48,13 +48,14 @@ from ypodrome.core.strategy.options import (
 )
 from ypodrome.core.strategy.plan import (
     HolePlan,
+    best_from,
     outlook_chances,
     plan_hole,
     score_chances,
     score_from_tee,
     told,
 )
-from ypodrome.core.strategy.reason import TIE, Reason, Why
+from ypodrome.core.strategy.reason import TIE, Reason, Why, dearer
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.shape import Shape
@@ -159,12 +160,14 @@ __all__ = [
     "aimed",
     "air_density_kg_m3",
     "bearing_deg",
+    "best_from",
     "best_of_every_disc",
     "blind_because",
     "body_of",
     "cautions",
     "contour_levels",
     "contour_lines",
+    "dearer",
     "every_throw",
     "fly",
     "fly_to_height",

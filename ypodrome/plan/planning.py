@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import math
+
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.core.api import GroundValue, plan_hole
+from ypodrome.core.api import Air, GroundValue, Option, Wind, best_from, plan_hole
 from ypodrome.course.models import Layout
 from ypodrome.plan.choices import settled
 from ypodrome.plan.inputs import digest, inputs_of, is_stale
@@ -43,3 +45,24 @@ def plan_one(hole: PlannedHole) -> PlannedHole:
 def fresh(hole: PlannedHole) -> PlannedHole:
     """The hole, planned again if something has changed."""
     return plan_one(hole) if is_stale(hole) else hole
+
+
+LIKE_WIND_M_S = 4.0
+"""Change of the wind within which what the ground was worth stands in for a first look (chosen: it moves an
+expected score by less than a tenth)."""
+
+SAME_GROUND = ("form", "scene", "hole", "wet", "thrower", "bag")
+
+
+def first_look(hole: PlannedHole) -> Option | None:
+    """The best throw in new conditions over what the ground was worth in the old ones: an answer at once,
+    before the hole is planned again. None where more than the conditions is new, where the wind is quite
+    another, and on longer holes, whose later throws another wind makes dearer or cheaper by tenths."""
+    now = inputs_of(hole)
+    if hole.kept is None or hole.par > 3 or any(hole.inputs.get(key) != now[key] for key in SAME_GROUND):
+        return None
+    old, new = (Air(wind=Wind(*inputs["wind"][:2])).wind_vector() for inputs in (hole.inputs, now))
+    if math.dist(old, new) > LIKE_WIND_M_S:
+        return None
+    situation = situation_of(hole)
+    return best_from(situation, GroundValue(situation, hole.kept.plan.worth), situation.scene.tee.at, 0)

@@ -8,7 +8,7 @@ import numpy as np
 from django.db import transaction
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Option, TargetPlan, Tried, plan_for_target, tried
+from ypodrome.core.api import Option, TargetPlan, Tried, dearer, plan_for_target, tried
 from ypodrome.plan.choices import play
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.table import tried_on
@@ -47,7 +47,7 @@ def target_of(holes: list[PlannedHole], target: int) -> Target | None:
     changes = []
     for hole, row, k in zip(holes, throws, found.choices, strict=True):
         if k != hole.kept.place:
-            cost = row[k].expected - hole.kept.in_force.forecast.expected
+            cost = dearer(row[k].expected, hole.kept.in_force.forecast.expected)
             changes.append(HoleChange(hole, row[k], cost))
     return Target(found, tuple(changes), tuple(h for h in holes if not tried_on(h)))
 

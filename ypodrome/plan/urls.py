@@ -18,6 +18,7 @@ urlpatterns = [
     path("<int:pk>/hole/<int:number>/value/", views.value_map, name="value"),
     path("<int:pk>/hole/<int:number>/scratch/", views.scratch, name="scratch"),
     path("<int:pk>/hole/<int:number>/standard/", views.standard, name="standard"),
+    path("<int:pk>/hole/<int:number>/look/", views.look, name="look"),
     path("<int:pk>/hole/<int:number>/replan/", views.replan, name="replan"),
     path("<int:pk>/hole/<int:number>/choose/", views.choose, name="choose"),
     path("<int:pk>/hole/<int:number>/aim/", views.aim, name="aim"),

@@ -13,7 +13,7 @@ from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import json_body, refusal
-from ypodrome.core.api import Option
+from ypodrome.core.api import Option, dearer
 from ypodrome.course.models import Layout
 from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
@@ -158,6 +158,17 @@ def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
     return {"parts": parts, "wind": context["wind"], "expected": hole.kept.in_force.forecast.expected}
 
 
+def _shot_parts(
+    request: HttpRequest, hole: PlannedHole, option: Option, by_hand: bool = False
+) -> dict[str, str]:
+    """The parts of the sheet that show one throw."""
+    scene = scene_for_hole(hole)
+    frame = hole_frame(scene, WIDTH, HEIGHT)
+    context = shot_context(option, scene, frame, hole.plan.owner.units) | {"by_hand": by_hand}
+    names = ("shot", "side", "tee_view", "card")
+    return {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
+
+
 @require_safe
 def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """The hole in every wind."""
@@ -206,6 +217,18 @@ def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
+def look(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+    """Take new conditions, and show what a first look says to throw in them, if there is one."""
+    hole = own_hole(request, pk, number)
+    try:
+        conditions.set_conditions(hole, json_body(request))
+        option = planning.first_look(hole)
+    except ValueError as error:
+        return refusal(error)
+    return JsonResponse({"parts": _shot_parts(request, hole, option) if option else {}})
+
+
+@require_POST
 def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Take new conditions and plan the hole again."""
     hole = own_hole(request, pk, number)
@@ -224,7 +247,7 @@ def _change_words(old: Option | None, new: Option) -> str:
     """What a new plan changed, in a sentence."""
     if old is None:
         return "Planned."
-    moved = new.forecast.expected - old.forecast.expected
+    moved = dearer(new.forecast.expected, old.forecast.expected)
     by = f"expected score {moved:+.2f}".replace("-", "−")
     was, now = (f"{o.throw.disc.name}, {o.forecast.shape}, {o.throw.code}" for o in (old, new))
     if was == now:
@@ -258,9 +281,5 @@ def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
         return refusal(error)
     if keep:
         return JsonResponse(_fragments(request, hole))
-    scene = scene_for_hole(hole)
-    frame = hole_frame(scene, WIDTH, HEIGHT)
-    context = shot_context(option, scene, frame, hole.plan.owner.units) | {"by_hand": True}
-    names = ("shot", "side", "tee_view", "card")
-    parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
+    parts = _shot_parts(request, hole, option, by_hand=True)
     return JsonResponse({"parts": parts, "ms": round(1000 * (time.perf_counter() - began))})

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 
 from ypodrome.core.strategy.forecast import decisions
 from ypodrome.core.strategy.options import How, Option, Role, Way
-from ypodrome.core.strategy.reason import Reason, Why
+from ypodrome.core.strategy.reason import Reason, Why, dearer
 
 
 def other_way(options: Sequence[Option]) -> Option | None:
@@ -31,13 +31,13 @@ def choice_reasons(option: Option, first: Option, other: Option | None) -> list[
     if option.standing.role == first.standing.role:
         instead = _way(other, asked)
         what = "" if instead.what == way.what else instead.what
-        cost = other.forecast.expected - first.forecast.expected
+        cost = dearer(other.forecast.expected, first.forecast.expected)
         return [told, Reason(Why.OTHERWISE, {"cost": cost}, (instead.how, what))]
     if not _asked(first, option):
         return []
     if option.standing.role in (Role.CONTINGENCY, Role.SAFE):
         return [told]
-    cost = option.forecast.expected - first.forecast.expected
+    cost = dearer(option.forecast.expected, first.forecast.expected)
     return [told, Reason(Why.AT_PRICE, {"cost": cost})]
 
 

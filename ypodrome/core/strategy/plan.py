@@ -24,7 +24,7 @@ from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
 from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
-from ypodrome.core.strategy.sense import steadied
+from ypodrome.core.strategy.sense import settled
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
 from ypodrome.core.strategy.why import reasons
@@ -146,8 +146,7 @@ def plays_like_m(situation: Situation) -> float:
 
 def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> tuple[Option, ...]:
     """The options from a lie after `thrown` throws, best first under the posture, with their standing."""
-    judged = search(situation, value, np.array(lie), thrown)
-    costs = steadied(situation, value, judged, _objectives(situation, judged, thrown), thrown)
+    judged, costs = settled(situation, value, search(situation, value, np.array(lie), thrown), thrown)
     order = np.argsort(costs, kind="stable")
     every = options_of(situation, value, judged, thrown)
     options = _distinct([every[i] for i in order])

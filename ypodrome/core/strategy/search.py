@@ -71,6 +71,9 @@ THOROUGH = Effort(12, 40, 400, 20, 8, 9, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_
 """For the throw in hand (chosen: twice the draws moved the expected score by about 0.02; with six places a
 longer hole missed the better side by a tenth of a throw, with fourteen it finds no more)."""
 
+SEARCH_SEED = 77
+"""The draws that search: the same whatever the seed of the plan, whose luck is to name no throw (chosen)."""
+
 QUICK = Effort(9, 24, 160, 6, 2, 3, 5, (-6.0, 0.0, 6.0))
 """For the throws that follow, which are planned again from where the disc really lies."""
 
@@ -137,7 +140,7 @@ def search_among(
     )
 
     def rank(throws: Solved, count: int) -> Ranked:
-        judged = [judge(c.situation, c.value, arsenal, throws, count) for c in cases]
+        judged = [judge(c.situation, c.value, arsenal, throws, count, SEARCH_SEED) for c in cases]
         mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
         costs = objective(mean, situation.posture, par, thrown)
         calm = objective(mean, Posture.PAR, par, thrown)
@@ -150,9 +153,9 @@ def search_among(
     ranked = leaders(
         arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind, effort.every_disc
     )
-    aims = _aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m)
+    aims = aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m)
     ranked = best_variants(ranked, [rank(aim, effort.aim_draws) for aim in aims])
-    powers = _power_variants(arsenal, ranked.throws)
+    powers = power_variants(arsenal, ranked.throws)
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
     ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
     return [judge(c.situation, c.value, arsenal, ranked.throws, effort.final_draws) for c in cases]
@@ -165,9 +168,12 @@ def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.in
     return (shares >= DECIDED).sum(axis=1) + (shares > 1.0 - DECIDED).sum(axis=1)
 
 
-def judge(situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int) -> Judged:
-    """Judge throws of an arsenal as they are, aim and power unchanged."""
-    cloud = draw_cloud(situation, arsenal, throws, draws, situation.seed)
+def judge(
+    situation: Situation, value: GroundValue, arsenal: Arsenal, throws: Solved, draws: int,
+    seed: int | None = None,
+) -> Judged:  # fmt: skip
+    """Judge throws of an arsenal as they are, aim and power unchanged, by the situation's draws or others."""
+    cloud = draw_cloud(situation, arsenal, throws, draws, situation.seed if seed is None else seed)
     outlooks = value.of_cloud(cloud.outcome).reshape(len(throws), draws, -1)
     return Judged(arsenal, throws, cloud, outlooks)
 
@@ -222,9 +228,10 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
 
 
-def _aim_variants(
+def aim_variants(
     solved: Solved, lie: NDArray[np.float64], pin: NDArray[np.float64], steps_m: tuple[float, ...]
 ) -> list[Solved]:
+    """Throws from a lie aimed so far to the left at the pin."""
     gap = max(20.0, float(np.hypot(*(pin - lie))))
     variants = []
     for step in steps_m:
@@ -234,7 +241,8 @@ def _aim_variants(
     return variants
 
 
-def _power_variants(arsenal: Arsenal, solved: Solved) -> list[Solved]:
+def power_variants(arsenal: Arsenal, solved: Solved) -> list[Solved]:
+    """Throws a little softer and a little harder."""
     variants = []
     for step in POWER_STEPS:
         power = np.clip(solved.power + step, LEAST_POWER, arsenal.most[solved.combo])

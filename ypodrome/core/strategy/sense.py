@@ -12,12 +12,14 @@ from dataclasses import replace
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.flight.release import X, Y
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rule_facts import CIRCLE_2_M
 from ypodrome.core.strategy.forecast import mean_shape
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import Judged, judge, objective
+from ypodrome.core.strategy.search import Judged, aim_variants, judge, objective, power_variants
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.thrower.preferences import PuttLiked
 
 CLOSE, MOST_CLOSE = 0.08, 12
@@ -26,6 +28,13 @@ seeds move a difference by)."""
 
 SEEDS, DRAWS = (101, 202), 300
 """The draws that decide (chosen: a plan's own luck names no throw)."""
+
+HONED_M = (-4.0, -2.0, 2.0, 4.0)
+"""How far aims are moved, at the pin, to where many draws find a throw best (chosen: half a step of the
+search)."""
+
+HONING_SEED, HONING_DRAWS = 303, 150
+"""The draws by which they are moved: others than those that decide (chosen)."""
 
 TURNED_DEG, STRONGER, WIND_DRAWS = 15.0, 0.25, 150
 """The neighbouring winds: turned to either side, and stronger and weaker by a share, with their draws
@@ -48,21 +57,60 @@ LAST = 1.0
 """Throws that keep what was not judged again behind what was."""
 
 
-def steadied(
-    situation: Situation, value: GroundValue, judged: Judged, costs: NDArray[np.float64], thrown: int
-) -> NDArray[np.float64]:
-    """Costs [n] of judged throws by which they are ranked: of those that lead the mean over the draws that
-    decide and the neighbouring winds, and what sense adds to each."""
-    close = np.argsort(costs, kind="stable")[:MOST_CLOSE]
-    close = close[costs[close] < costs.min() + CLOSE]
+def settled(
+    situation: Situation, value: GroundValue, judged: Judged, thrown: int
+) -> tuple[Judged, NDArray[np.float64]]:
+    """Judged throws [n] with those that lead aimed anew, and the costs by which they are ranked: of the
+    leaders the mean over the draws that decide and the neighbouring winds, and what sense adds to each."""
+    judged = _honed(situation, value, judged, thrown)
+    costs = _costs(situation, judged, thrown)
+    close = _leading(costs)
     steady = costs + LAST
     throws, total, weight = judged.throws.take(close), np.zeros(len(close)), 0.0
     for other, draws in _others(situation, judged.cloud.draws):
-        again = judge(other, value, judged.arsenal, throws, draws).outlooks.mean(axis=1)
-        total += draws * objective(again, situation.posture, situation.scene.par, thrown)
+        total += draws * _costs(situation, judge(other, value, judged.arsenal, throws, draws), thrown)
         weight += draws
     steady[close] = total / weight
-    return np.asarray(steady + ease(judged) - liked(situation, judged))
+    return judged, np.asarray(steady + ease(judged) - liked(situation, judged))
+
+
+def _leading(costs: NDArray[np.float64]) -> NDArray[np.int64]:
+    close = np.argsort(costs, kind="stable")[:MOST_CLOSE]
+    return close[costs[close] < costs.min() + CLOSE]
+
+
+def _costs(situation: Situation, judged: Judged, thrown: int) -> NDArray[np.float64]:
+    return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
+
+
+def _honed(situation: Situation, value: GroundValue, judged: Judged, thrown: int) -> Judged:
+    """The throws with aim and power of those that lead moved to where many draws find them best: what found
+    them were few."""
+    arsenal, draws = judged.arsenal, judged.cloud.draws
+
+    def cost(throws: Solved) -> NDArray[np.float64]:
+        return _costs(
+            situation, judge(situation, value, arsenal, throws, min(DRAWS, draws), HONING_SEED), thrown
+        )
+
+    close = _leading(_costs(situation, judged, thrown))
+    best = judged.throws.take(close)
+    least = cost(best)
+    lie = best.release[0, [X, Y]]
+    for aimed in aim_variants(best, lie, value.pin, HONED_M):
+        best, least = _cheaper(best, least, aimed, cost(aimed))
+    for thrown_so in power_variants(arsenal, best):
+        best, least = _cheaper(best, least, thrown_so, cost(thrown_so))
+    rest = judged.throws.take(np.setdiff1d(np.arange(len(judged.throws)), close))
+    return judge(situation, value, arsenal, joined([best, rest]), draws)
+
+
+def _cheaper(
+    best: Solved, least: NDArray[np.float64], moved: Solved, costs: NDArray[np.float64]
+) -> tuple[Solved, NDArray[np.float64]]:
+    """Of each throw [n] the way that costs less, and what it costs."""
+    n = np.arange(len(least))
+    return joined([best, moved]).take(np.where(costs < least, n + len(n), n)), np.minimum(costs, least)
 
 
 def _others(situation: Situation, most: int) -> list[tuple[Situation, int]]:

@@ -7,7 +7,7 @@ import math
 from ypodrome.core.hole.rule_facts import CIRCLE_2_M
 from ypodrome.core.strategy.choice import choice_reasons
 from ypodrome.core.strategy.options import Option, Role
-from ypodrome.core.strategy.reason import TIE, Reason, Why
+from ypodrome.core.strategy.reason import TIE, Reason, Why, dearer
 
 WIDE_DEG = 14.0
 """A window this wide is not worth a word (chosen: it holds a club player's aim)."""
@@ -49,7 +49,7 @@ def reasons(
 
 
 def _role(option: Option, first: Option) -> list[Reason]:
-    cost = option.forecast.expected - first.forecast.expected
+    cost = dearer(option.forecast.expected, first.forecast.expected)
     if option.standing.role == Role.CONTINGENCY:
         return [Reason(Why.CONTINGENCY, {"cost": cost}, (first.throw.kind, option.throw.kind))]
     if option.standing.role == Role.SAFE:
@@ -70,7 +70,7 @@ reason that weighs most, not to add them up)."""
 
 def _rather(option: Option, rival: Option) -> Reason:
     """Why this rather than that: what it is most better at, or for a dearer option most worse at."""
-    cost = rival.forecast.expected - option.forecast.expected
+    cost = dearer(rival.forecast.expected, option.forecast.expected)
     mine, theirs = option.forecast.chances, rival.forecast.chances
     sign = 1.0 if cost > -TIE else -1.0
 

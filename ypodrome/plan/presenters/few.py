@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ypodrome.core.api import FewThrows, Sort, Tried, tried
+from ypodrome.core.api import FewThrows, Sort, Tried, dearer, tried
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.table import few_throws, tried_on
 from ypodrome.wording.throws import kind_words
@@ -44,6 +44,7 @@ def _sort_row(
         "softest": min(power),
         "hardest": max(power),
         "holes": [
-            {"number": holes[i].number, "cost": thrown[i].expected - in_force[i].expected} for i in mine
+            {"number": holes[i].number, "cost": dearer(thrown[i].expected, in_force[i].expected)}
+            for i in mine
         ],
     }

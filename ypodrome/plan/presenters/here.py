@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 from typing import Any
 
-from ypodrome.core.api import Follow, LiePlan, Option, Putt, Scene
+from ypodrome.core.api import Follow, LiePlan, Option, Putt, Scene, dearer
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.presenters.sheet import card
 from ypodrome.plan.presenters.shot_drawing import draw_shot
@@ -61,4 +61,4 @@ def disc_rows(options: Iterable[Option], units: str) -> list[dict[str, Any]]:
     """Every disc's best throw and what it costs more than the best of all."""
     rows = [card(o, units) | {"kind": kind_words(o.throw.kind)} for o in options]
     least = min((r["expected_score"] for r in rows), default=0.0)
-    return [r | {"dearer": r["expected_score"] - least} for r in rows]
+    return [r | {"dearer": dearer(r["expected_score"], least)} for r in rows]

@@ -6,7 +6,7 @@ from typing import Any
 
 import numpy as np
 
-from ypodrome.core.api import Role, Scene, is_throw, round_chances
+from ypodrome.core.api import Role, Scene, dearer, is_throw, round_chances
 from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.inputs import is_stale, stale_reasons
@@ -159,7 +159,7 @@ def comparison_context(plan: GamePlan, other: GamePlan) -> dict[str, Any]:
                 "hole": hole,
                 "one": card(one, plan.owner.units),
                 "other": card(two, plan.owner.units),
-                "moved": two.forecast.expected - one.forecast.expected,
+                "moved": dearer(two.forecast.expected, one.forecast.expected),
                 "same": is_throw(two, one.key, one.throw),
             }
         )

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Any
 
-from ypodrome.core.api import UnsurePlan
+from ypodrome.core.api import UnsurePlan, dearer
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.pins import scene_with
@@ -31,7 +31,7 @@ def pins_view(hole: PlannedHole, found: UnsurePlan, frame: Frame, units: str) ->
             "weight": c.weight,
             "expected": c.for_all.forecast.expected,
             "own": card(c.own, units),
-            "dearer": c.for_all.forecast.expected - c.own.forecast.expected,
+            "dearer": dearer(c.for_all.forecast.expected, c.own.forecast.expected),
             "wrong": c.wrong,
         }
         for c in found.cases

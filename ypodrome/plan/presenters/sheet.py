@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 from typing import Any
 
-from ypodrome.core.api import At, Option, Scene, Side, nearest_option, score_chances
+from ypodrome.core.api import At, Option, Scene, Side, dearer, nearest_option, score_chances
 from ypodrome.core.units import wrap_degrees
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.kept import choice_from
@@ -159,8 +159,8 @@ def standard_context(hole: PlannedHole, standard: Option) -> dict[str, Any]:
         "standard": card(standard, units),
         "own": card(own, units) if own else None,
         "same": own is first,
-        "gained": standard.forecast.expected - first.forecast.expected,
-        "dearer": own.forecast.expected - first.forecast.expected if own else 0.0,
+        "gained": dearer(standard.forecast.expected, first.forecast.expected),
+        "dearer": dearer(own.forecast.expected, first.forecast.expected) if own else 0.0,
         "units": units,
     }
 

@@ -98,6 +98,11 @@
         this.said = "Planning for " + this.windText + " …";
         const began = performance.now();
         try {
+          const first = await this.post("look", this.conditions());
+          if ("card" in first.parts) {
+            this.show(first.parts);
+            this.said = "A first look (" + ((performance.now() - began) / 1000).toFixed(1) + " s); planning in full …";
+          }
           const answer = await this.post("replan", this.conditions());
           this.show(answer.parts);
           if (this.$refs.value.checked) this.showValue();
