@@ -1,10 +1,11 @@
 """Print the plans of the demo course in five winds, as the table of docs/plan-readings.md.
 
-Run: python -m scripts.read_plans
+Run: python -m scripts.read_plans [stranger]  (a stranger's bag: the standard one)
 """
 
 from __future__ import annotations
 
+import sys
 from pathlib import Path
 
 import ypodrome.demo
@@ -15,6 +16,7 @@ from ypodrome.core.strategy.aim import bearing_deg
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.plan import HolePlan, plan_hole
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.standard import STANDARD_BAG
 from ypodrome.core.units import m_s_from_mph
 from ypodrome.interchange.bag_csv import read_bag
 from ypodrome.interchange.course_geojson import read_course
@@ -48,7 +50,8 @@ def row(name: str, plan: HolePlan) -> str:
 
 def main() -> None:
     course = read_course((DEMO / "course.geojson").read_bytes())
-    bag = read_bag((DEMO / "bag.csv").read_bytes())
+    stranger = "stranger" in sys.argv[1:]
+    bag = STANDARD_BAG if stranger else read_bag((DEMO / "bag.csv").read_bytes())
     thrower = read_thrower((DEMO / "thrower.json").read_bytes())
     for hole in course.layouts[0].holes:
         scene = scene_for(course, hole.number, hole.tee, hole.pin, hole.par)

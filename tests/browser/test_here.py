@@ -1,6 +1,7 @@
 """From here and every disc, in the real interface."""
 
 import pytest
+from playwright.sync_api import expect
 
 from ypodrome.accounts.models import Player
 
@@ -19,6 +20,15 @@ def test_a_lie_is_tapped_typed_and_followed(watched):
     page.mouse.click(box["x"] + box["width"] / 2, box["y"] + 0.62 * box["height"])
     page.wait_for_selector("#advice .card")
     assert page.locator("#marks .lie-mark").count() == 1
+    first = page.locator("#advice > p").last.inner_text()
+    before = page.locator("#marks .lie-mark").bounding_box()
+    page.mouse.move(before["x"] + 5, before["y"] + 5)
+    page.mouse.down()
+    page.mouse.move(before["x"] + 5, before["y"] - 70, steps=4)
+    moved = page.locator("#marks .lie-mark").bounding_box()
+    assert moved["y"] < before["y"] - 60
+    page.mouse.up()
+    expect(page.locator("#advice")).not_to_contain_text(first)
     page.get_by_label("To the basket").fill("20")
     page.get_by_label("on compass bearing").fill("20")
     page.get_by_role("button", name="Plan from there").click()

@@ -14,7 +14,7 @@
 
   document.addEventListener("alpine:init", () => {
     window.Alpine.data("fromHere", () => ({
-      said: "", working: false, distance: null, bearing: null, thrown: 1, stance: "level", last: null,
+      said: "", working: false, dragging: false, distance: null, bearing: null, thrown: 1, stance: "level", last: null,
 
       init() {
         this.said = this.$root.querySelector("[role=status]").textContent;
@@ -24,10 +24,28 @@
         });
       },
       get workingClass() { return this.working ? "on" : ""; },
-      tapped(event) {
+      place(event) {
         const box = this.$refs.plan.getBoundingClientRect(), k = 424 / box.width;
-        this.ask({ x: (event.clientX - box.left) * k, y: (event.clientY - box.top) * k });
+        return { x: (event.clientX - box.left) * k, y: (event.clientY - box.top) * k };
       },
+      pressed(event) {
+        this.dragging = true;
+        this.$refs.plan.setPointerCapture(event.pointerId);
+      },
+      dragged(event) {
+        if (!this.dragging) return;
+        const at = this.place(event);
+        document.querySelectorAll("#marks .lie-mark, #marks .lie-halo").forEach((mark) => {
+          mark.setAttribute("cx", at.x);
+          mark.setAttribute("cy", at.y);
+        });
+      },
+      released(event) {
+        if (!this.dragging) return;
+        this.dragging = false;
+        this.ask(this.place(event));
+      },
+      left() { this.dragging = false; },
       typed() { this.ask({ distance: this.distance, bearing: this.bearing }); },
       located() { this.ask({ gps: true }); },
       again() { if (this.last) this.ask(this.last); },
