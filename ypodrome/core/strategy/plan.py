@@ -9,7 +9,6 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
-from numpy.typing import NDArray
 
 from ypodrome.core.air import Wind
 from ypodrome.core.design.reference import LAUNCH_DEG
@@ -23,7 +22,7 @@ from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
 from ypodrome.core.strategy.reason import TIE
-from ypodrome.core.strategy.search import QUICK, Effort, Judged, objective, search
+from ypodrome.core.strategy.search import QUICK, Effort, costs_of, search
 from ypodrome.core.strategy.sense import settled
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
@@ -164,7 +163,7 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
 def best_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> Option:
     """The best throw from a lie, searched less finely: for what follows."""
     judged = search(situation, value, np.array(lie), thrown, QUICK)
-    best = int(_objectives(situation, judged, thrown).argmin())
+    best = int(costs_of(situation, judged, thrown).argmin())
     return options_of(situation, value, judged, thrown)[best]
 
 
@@ -220,10 +219,6 @@ def _sort(option: Option) -> tuple[str, str, int]:
     return option.throw.kind, option.forecast.shape, int(routes(aim, 0.0)[0])
 
 
-def _objectives(situation: Situation, judged: Judged, thrown: int) -> NDArray[np.float64]:
-    return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
-
-
 def _next(situation: Situation, value: GroundValue, option: Option, thrown: int, last: int) -> Option | None:
     """The throw planned from where this one usually ends, if that is not a putt, with the best that carries
     or lays up instead, and so on while fewer than `last` have been thrown."""
@@ -231,7 +226,7 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int,
     if math.dist(landing, situation.scene.pin.at) < NEXT_FROM_M or thrown >= last:
         return None
     judged = search(situation, value, np.array(landing), thrown, QUICK)
-    order = np.argsort(_objectives(situation, judged, thrown), kind="stable")
+    order = np.argsort(costs_of(situation, judged, thrown), kind="stable")
     every = options_of(situation, value, judged, thrown)
     options = told([_standing(every[i], role=Role.NEXT) for i in order])
     other = other_way(options)

@@ -8,7 +8,7 @@ import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.release import X, Y
+from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
@@ -18,6 +18,13 @@ from ypodrome.core.thrower.preferences import Over
 NEAR_M = {Over.WATER: 15.0, Over.OB: 10.0}
 """A throw that may not go over something is not meant to come this near it (chosen: an aim that is moved by
 some metres does not go over it either; a disc that must not be lost stays a bad throw away from water)."""
+
+CLEAR_OF_THE_LIE_M = 30.0
+"""What is nearer to the lie than this may be passed closely, but not over (chosen)."""
+
+FEARED = 3.0
+"""Throws that it is worth not to end in what one never throws over (chosen: one time in thirty moves a plan
+by a tenth)."""
 
 NOTHING_LEFT = (
     "every throw that could be made here is ruled out, as one never made over water or out of bounds: "
@@ -41,6 +48,16 @@ def allowed(situation: Situation, arsenal: Arsenal, throws: Solved) -> NDArray[n
     return np.flatnonzero(kept)
 
 
+def feared(situation: Situation, arsenal: Arsenal, throws: Solved, outcome: Outcome) -> NDArray[np.float64]:
+    """What is added to the costs of throws [n] of what may not go over something, for each time that their
+    draws end there all the same."""
+    added = np.zeros(len(throws))
+    for over, ends in ((Over.WATER, outcome.gone), (Over.OB, outcome.out)):
+        never = _never_over(situation, arsenal, throws, over)
+        added += FEARED * never * ends.reshape(len(throws), -1).mean(axis=1)
+    return added
+
+
 def _never_over(situation: Situation, arsenal: Arsenal, throws: Solved, over: Over) -> NDArray[np.bool_]:
     """Which throws [n] are of a kind or disc that is never thrown over this."""
     rules = [r for r in situation.thrower.preferences.never if r.over == over]
@@ -61,6 +78,12 @@ def _comes_near(situation: Situation, arsenal: Arsenal, throws: Solved, over: Ov
         return np.zeros(len(throws), bool)
     bodies = arsenal.bodies[arsenal.disc[throws.combo]]
     flown = [situation.range.follow(b, r).path for b, r in zip(bodies, throws.release, strict=True)]
-    lines = np.array([shapely.LineString(path[:, 1:3]) for path in flown])
-    near = min(NEAR_M[over], 0.5 * float(ground.distance(shapely.Point(throws.release[0, [X, Y]]))))
-    return np.asarray(shapely.dwithin(lines, ground, near))
+    lines = [shapely.LineString(path[:, 1:3]) for path in flown]
+    later = [shapely.LineString(path[_on_its_way(path), 1:3]) for path in flown]
+    return np.asarray(shapely.intersects(lines, ground) | shapely.dwithin(later, ground, NEAR_M[over]))
+
+
+def _on_its_way(path: NDArray[np.float64]) -> NDArray[np.int64]:
+    """Rows of a path clear of where it began, which may be beside water; its last two at least."""
+    away = np.hypot(*(path[:, 1:3] - path[0, 1:3]).T)
+    return np.union1d(np.flatnonzero(away > CLEAR_OF_THE_LIE_M), [len(path) - 2, len(path) - 1])

@@ -23,7 +23,7 @@ from ypodrome.core.strategy.crossing import DECIDED, in_the_way, shares_over
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.placements import placements
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
-from ypodrome.core.strategy.ruled_out import allowed
+from ypodrome.core.strategy.ruled_out import allowed, feared
 from ypodrome.core.strategy.situation import Posture, Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
 
@@ -143,6 +143,7 @@ def search_among(
         judged = [judge(c.situation, c.value, arsenal, throws, count, SEARCH_SEED) for c in cases]
         mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
         costs = objective(mean, situation.posture, par, thrown)
+        costs += feared(situation, arsenal, throws, judged[0].cloud.outcome)
         calm = objective(mean, Posture.PAR, par, thrown)
         routed = routes(throws.release[:, HEADING], bearing)
         return Ranked(throws, costs, _decisions(areas, at, judged[0].cloud), routed, calm)
@@ -159,6 +160,13 @@ def search_among(
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
     ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
     return [judge(c.situation, c.value, arsenal, ranked.throws, effort.final_draws) for c in cases]
+
+
+def costs_of(situation: Situation, judged: Judged, thrown: int) -> NDArray[np.float64]:
+    """What judged throws [n] cost under the posture, and for what the player fears."""
+    mean = judged.outlooks.mean(axis=1)
+    costs = objective(mean, situation.posture, situation.scene.par, thrown)
+    return costs + feared(situation, judged.arsenal, judged.throws, judged.cloud.outcome)
 
 
 def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.int64]:

@@ -17,7 +17,7 @@ from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rule_facts import CIRCLE_2_M
 from ypodrome.core.strategy.forecast import mean_shape
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import Judged, aim_variants, judge, objective, power_variants
+from ypodrome.core.strategy.search import Judged, aim_variants, costs_of, judge, power_variants
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.thrower.preferences import PuttLiked
@@ -63,12 +63,12 @@ def settled(
     """Judged throws [n] with those that lead aimed anew, and the costs by which they are ranked: of the
     leaders the mean over the draws that decide and the neighbouring winds, and what sense adds to each."""
     judged = _honed(situation, value, judged, thrown)
-    costs = _costs(situation, judged, thrown)
+    costs = costs_of(situation, judged, thrown)
     close = _leading(costs)
     steady = costs + LAST
     throws, total, weight = judged.throws.take(close), np.zeros(len(close)), 0.0
     for other, draws in _others(situation, judged.cloud.draws):
-        total += draws * _costs(situation, judge(other, value, judged.arsenal, throws, draws), thrown)
+        total += draws * costs_of(situation, judge(other, value, judged.arsenal, throws, draws), thrown)
         weight += draws
     steady[close] = total / weight
     return judged, np.asarray(steady + ease(judged) - liked(situation, judged))
@@ -79,21 +79,16 @@ def _leading(costs: NDArray[np.float64]) -> NDArray[np.int64]:
     return close[costs[close] < costs.min() + CLOSE]
 
 
-def _costs(situation: Situation, judged: Judged, thrown: int) -> NDArray[np.float64]:
-    return objective(judged.outlooks.mean(axis=1), situation.posture, situation.scene.par, thrown)
-
-
 def _honed(situation: Situation, value: GroundValue, judged: Judged, thrown: int) -> Judged:
     """The throws with aim and power of those that lead moved to where many draws find them best: what found
     them were few."""
     arsenal, draws = judged.arsenal, judged.cloud.draws
 
     def cost(throws: Solved) -> NDArray[np.float64]:
-        return _costs(
-            situation, judge(situation, value, arsenal, throws, min(DRAWS, draws), HONING_SEED), thrown
-        )
+        again = judge(situation, value, arsenal, throws, min(HONING_DRAWS, draws), HONING_SEED)
+        return costs_of(situation, again, thrown)
 
-    close = _leading(_costs(situation, judged, thrown))
+    close = _leading(costs_of(situation, judged, thrown))
     best = judged.throws.take(close)
     least = cost(best)
     lie = best.release[0, [X, Y]]
