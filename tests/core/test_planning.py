@@ -26,6 +26,7 @@ from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import PRESETS, Spread
 from ypodrome.core.thrower.level import FAULT_WIDTH
 from ypodrome.core.thrower.spread import scatter, standard_draws
+from ypodrome.core.thrower.stance import Stance
 
 
 def test_one_seed_one_answer(situation, plan):
@@ -279,6 +280,31 @@ def test_law_more_out_of_bounds_never_lowers_the_score(situation, width, offset)
         plan_hole(replace(situation, scene=open_hole(areas=(a,)))).expected_score for a in (lane, wider)
     ]
     assert scores[1] > scores[0] - 0.06
+
+
+@settings(deadline=None, max_examples=4)
+@given(near=st.floats(30.0, 70.0), deep=st.floats(4.0, 20.0))
+def test_law_a_hazard_never_helps_and_out_of_bounds_is_no_cheaper(situation, near, deep):
+    """Sand from which it costs a throw, against plain sand, and against the same as out of bounds."""
+
+    def planned(play):
+        sand = Area((1,), box(-30, near, 30, near + deep), play=play, surface="sand")
+        return plan_hole(replace(situation, scene=open_hole(areas=(sand,)))).expected_score
+
+    plain, hazard, out = (planned(play) for play in ("in", "hazard", "ob"))
+    assert plain < hazard + TIE
+    assert hazard < out + 2 * TIE  # a drop where it went out may lie nearer than the hazard it landed in
+
+
+@settings(deadline=None, max_examples=6)
+@given(x=st.floats(-20.0, 20.0), y=st.floats(-5.0, 70.0), thrown=st.integers(0, 6))
+def test_law_throws_made_add_up_and_a_bad_footing_never_helps(situation, plan, x, y, thrown):
+    """What is left from a lie does not ask how often one has thrown; from a knee it is no less."""
+    ground = GroundValue(situation, plan.worth)
+    first, later = (plan_from(situation, ground, (x, y), n) for n in (0, thrown))
+    assert later.expected - first.expected == pytest.approx(thrown, abs=1e-6)
+    knee = plan_from(situation, ground, (x, y), 0, Stance.KNEE)
+    assert knee.expected > first.expected - TIE
 
 
 @settings(deadline=None, max_examples=5)

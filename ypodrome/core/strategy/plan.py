@@ -153,11 +153,19 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
     other = other_way(options)
     finished = []
     for option in told(options):
-        if situation.scene.par > 3 and (option.standing.role != Role.OTHER or _is(option, other)):
+        if situation.scene.par > 3 and _followed(option, other, thrown):
             last = DEEPEST if option.standing.role == Role.FIRST else thrown + 2
             option = _standing(option, next=_next(situation, value, option, thrown + 1, last))
         finished.append(option)
     return tuple(finished)
+
+
+def _followed(option: Option, other: Option | None, thrown: int) -> bool:
+    """Whether the throw after an option is planned: after the roles and the other way from the tee, after the
+    first plan alone once the hole is under way."""
+    if thrown > 0:
+        return option.standing.role == Role.FIRST
+    return option.standing.role != Role.OTHER or _is(option, other)
 
 
 def best_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> Option:
