@@ -1,5 +1,7 @@
 """Do five seeds name one throw? Demo holes in winds, planned with five seeds each.
 
+The search draws alike for all; a seed changes the worth of the ground and the figures.
+
 Run: python -m scripts.five_seeds [holes ...]  (five minutes for all)
 """
 
