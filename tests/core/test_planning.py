@@ -19,6 +19,7 @@ from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.here import plan_from
 from ypodrome.core.strategy.options import Role, is_throw
+from ypodrome.core.strategy.placements import placements
 from ypodrome.core.strategy.plan import plan_hole, score_chances
 from ypodrome.core.strategy.reason import TIE, Why
 from ypodrome.core.strategy.search import objective
@@ -354,3 +355,13 @@ def test_what_a_sentence_says_is_the_difference_of_the_figures_shown(plan):
                 assert reason.figures["cost"] == pytest.approx(shown[0] - score, abs=1e-9)
             if reason.why == Why.CONTINGENCY:
                 assert reason.figures["cost"] == pytest.approx(score - shown[0], abs=1e-9)
+
+
+def test_a_lie_with_no_valued_ground_in_reach_is_thrown_from_towards_the_pin(situation):
+    pond = Area((1,), box(-60, 80, 60, 100), play="ob", surface="water")
+    long = replace(situation, scene=replace(open_hole(400.0, areas=(pond,)), par=4))
+    ground = GroundValue(long)
+    ground.lies, ground.outlooks = ground.lies[:0], ground.outlooks[:0]
+    (place,) = placements(long, ground, np.array([0.0, 10.0]), 9)
+    assert place[0] == pytest.approx(0.0, abs=1e-9)
+    assert 10.0 < place[1] < 10.0 + long.arsenal.farthest_m()

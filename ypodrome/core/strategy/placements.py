@@ -41,7 +41,7 @@ def placements(
         ground = _best_ground(value, lie, 0.35 * min(reach, gap), 0.97 * reach)
         chosen = _spaced(chosen, ground, for_ground)
         chosen = _spaced(chosen, _probed(value, lie, ground)[0], for_ground + FOR_PROBE)
-        if longer:
+        if longer and chosen:
             chosen = _either_side(situation, lie, chosen, ground)
     elif gap > SHORTEST_M:
         chosen += _bail_outs(value, lie, gap)
