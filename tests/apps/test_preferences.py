@@ -43,3 +43,9 @@ def test_what_leaves_nothing_to_throw_is_refused_and_not_lost(client, demo):
     answer = client.post(URL, {"never": kinds})
     assert "a backhand or a forehand must be left" in answer.content.decode()
     assert Player.objects.get(pk=demo.pk).thrower.preferences.never == ()
+
+
+def test_a_player_without_discs_can_say_what_they_like(client, demo):
+    demo.discs.all().delete()
+    assert client.post(URL, {"putt": "uphill", "lines": []}).status_code == 302
+    assert Player.objects.get(pk=demo.pk).thrower.preferences.putt == "uphill"

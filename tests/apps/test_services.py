@@ -267,6 +267,12 @@ def test_a_first_look_in_another_wind_is_near_the_plan_and_keeps_nothing(demo_pl
     assert seen.forecast.expected == pytest.approx(planned.expected_score, abs=0.12)
 
 
+def test_a_first_look_does_not_show_another_throw_than_the_one_chosen(demo_plan):
+    hole = planning.plan_one(demo_plan.holes.get(number=1))
+    choices.choose(hole, 2)
+    assert planning.first_look(hole) is None
+
+
 @pytest.mark.parametrize("change", [{"pin": "B"}, {"wind_m_s": 20.0}, {"wet": True}])
 def test_there_is_no_first_look_where_the_ground_is_another(demo_plan, change):
     hole = demo_plan.holes.get(number=15)

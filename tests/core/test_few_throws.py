@@ -50,8 +50,8 @@ def test_no_other_set_of_as_many_throws_costs_less(rows):
 def test_each_hole_says_which_of_its_throws_is_meant():
     table = holes([[3.0, 2.9, 4.0], [float("inf"), 3.5, 3.0]])
     one, two = rounds_with_few_throws(table, 0.0)
-    assert [t[k].expected for t, k in zip(table, one.by_hole, strict=True)] == [2.9, 3.5]
-    assert [t[k].throw.disc.key for t, k in zip(table, two.by_hole, strict=True)] == ["01", "02"]
+    assert [t.expected for t in one.throws] == [2.9, 3.5]
+    assert [t.throw.disc.key for t in two.throws] == ["01", "02"]
     assert two.expected == pytest.approx(5.9)
 
 

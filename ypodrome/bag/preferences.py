@@ -50,10 +50,11 @@ def set_preferences(
 
 def _leaves_something(player: Player, found: Preferences) -> None:
     at_all = [r for r in found.never if r.over is None]
-    kinds = set(player.thrower.max_distance_m) - {r.kind for r in at_all}
-    if not kinds & {Kind.BACKHAND, Kind.FOREHAND}:
+    hands = {Kind.BACKHAND, Kind.FOREHAND} & set(player.thrower.max_distance_m)
+    if hands and hands <= {r.kind for r in at_all}:
         raise ValueError("a backhand or a forehand must be left")
-    if not set(player.discs.values_list("name", flat=True)) - {r.disc for r in at_all}:
+    discs = set(player.discs.values_list("name", flat=True))
+    if discs and discs <= {r.disc for r in at_all}:
         raise ValueError("at least one disc must be left")
 
 

@@ -101,5 +101,5 @@ def batch_kernel(function: F) -> F:
 
 
 def array_kernel(function: F) -> F:
-    """Compile an outer loop, which Python calls and which makes the array that it returns."""
+    """Compile an outer loop, which Python calls and which may make arrays and lists."""
     return _compiled(function, cache=True)

@@ -7,7 +7,7 @@ from threading import Lock
 
 from ypodrome.bag.services import core_bag, core_lines
 from ypodrome.core.api import Air, GroundValue, Posture, Scene, Situation, Wind, air_density_kg_m3
-from ypodrome.course.services import scene_of
+from ypodrome.course.services import core_course, scene_of
 from ypodrome.plan.models import PlannedHole
 
 MOST_GROUNDS = 48
@@ -21,6 +21,12 @@ def scene_for_hole(hole: PlannedHole) -> Scene:
     """The scene this hole is planned on."""
     plan = hole.plan
     return scene_of(plan.layout.course, hole.number, hole.tee, hole.pin, hole.par, plan.wet)
+
+
+def labels_of(hole: PlannedHole, what: str) -> list[str]:
+    """Labels of the "tees" or "pins" that the hole may have."""
+    points = getattr(core_course(hole.plan.layout.course), what)
+    return [p.label for p in points if not p.holes or hole.number in p.holes]
 
 
 def situation_of(hole: PlannedHole) -> Situation:

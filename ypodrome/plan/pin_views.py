@@ -10,8 +10,8 @@ from django.views.decorators.http import require_POST, require_safe
 from ypodrome.accounts.http import json_body, refusal
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
-from ypodrome.plan.live import scene_for_hole
-from ypodrome.plan.pins import keep_for_all, pins_of, plan_pins
+from ypodrome.plan.live import labels_of, scene_for_hole
+from ypodrome.plan.pins import keep_for_all, plan_pins
 from ypodrome.plan.presenters.pins import pin_marks, pins_view
 from ypodrome.plan.presenters.sheet import sheet_context
 from ypodrome.plan.views import own_hole
@@ -21,7 +21,7 @@ from ypodrome.plan.views import own_hole
 def pins(request: HttpRequest, pk: int, number: int) -> HttpResponse:
     """Say how likely each pin is."""
     hole = own_hole(request, pk, number)
-    scene, labels = scene_for_hole(hole), pins_of(hole)
+    scene, labels = scene_for_hole(hole), labels_of(hole, "pins")
     marks = pin_marks(hole, labels, hole_frame(scene, WIDTH, HEIGHT))
     context = sheet_context(hole, scene) | {"hole_name": scene.line.name, "pins": labels, "marks": marks}
     return render(request, "plan/pins.html", context)

@@ -5,20 +5,20 @@ from __future__ import annotations
 import math
 from collections.abc import Mapping
 from dataclasses import replace
+from datetime import datetime
+from functools import lru_cache
 from typing import Any
 
 from ypodrome.core.api import Scene, UnsurePlan, plan_unsure, tried
-from ypodrome.course.services import core_course, scene_of
+from ypodrome.course.services import scene_of
 from ypodrome.plan.choices import play
-from ypodrome.plan.live import situation_of
+from ypodrome.plan.inputs import fingerprint_of
+from ypodrome.plan.live import labels_of, situation_of
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.planning import fresh
 
-
-def pins_of(hole: PlannedHole) -> list[str]:
-    """Labels of the pins that the hole may have."""
-    course = core_course(hole.plan.layout.course)
-    return [p.label for p in course.pins if not p.holes or hole.number in p.holes]
+MOST_KEPT = 8
+"""Plans over pins held at once (chosen: what one player asks in a minute)."""
 
 
 def scene_with(hole: PlannedHole, pin: str) -> Scene:
@@ -29,16 +29,26 @@ def scene_with(hole: PlannedHole, pin: str) -> Scene:
 
 def plan_pins(hole: PlannedHole, weights: Mapping[str, Any]) -> UnsurePlan:
     """The plan over the pins of a hole by weight. ValueError names a bad one."""
-    known = pins_of(hole)
+    known = labels_of(hole, "pins")
     for pin, weight in weights.items():
         if pin not in known:
             raise ValueError(f"there is no pin {pin} on this hole")
         if isinstance(weight, bool) or not isinstance(weight, int | float) or not math.isfinite(weight):
             raise ValueError(f"the weight of pin {pin} must be a number")
-    weighed = {pin: float(weights[pin]) for pin in known if weights.get(pin)}
+    weighed = tuple((pin, float(weights[pin])) for pin in known if weights.get(pin))
+    course = hole.plan.layout.course
+    return _planned(hole.pk, fingerprint_of(hole), course.updated, weighed)
+
+
+@lru_cache(maxsize=MOST_KEPT)
+def _planned(
+    pk: int, _fingerprint: str, _course_updated: datetime, weighed: tuple[tuple[str, float], ...]
+) -> UnsurePlan:
+    """The plan over pins, kept so that putting it in force need not find it again."""
+    hole = PlannedHole.objects.select_related("plan__layout__course", "plan__owner").get(pk=pk)
     situation = situation_of(hole)
-    situations = [replace(situation, scene=scene_with(hole, pin)) for pin in weighed]
-    return plan_unsure(situations, list(weighed.values()))
+    situations = [replace(situation, scene=scene_with(hole, pin)) for pin, _ in weighed]
+    return plan_unsure(situations, [weight for _, weight in weighed])
 
 
 def keep_for_all(hole: PlannedHole, found: UnsurePlan) -> None:

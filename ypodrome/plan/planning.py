@@ -56,10 +56,12 @@ SAME_GROUND = ("form", "scene", "hole", "wet", "thrower", "bag")
 
 def first_look(hole: PlannedHole) -> Option | None:
     """The best throw in new conditions over what the ground was worth in the old ones: an answer at once,
-    before the hole is planned again. None where more than the conditions is new, where the wind is quite
-    another, and on longer holes, whose later throws another wind makes dearer or cheaper by tenths."""
+    before the hole is planned again. None where the player has chosen, where more than the conditions is new
+    or the wind is quite another, and on longer holes, whose later throws another wind moves by tenths."""
+    if hole.kept is None or hole.choice is not None or hole.par > 3:
+        return None
     now = inputs_of(hole)
-    if hole.kept is None or hole.par > 3 or any(hole.inputs.get(key) != now[key] for key in SAME_GROUND):
+    if any(hole.inputs.get(key) != now[key] for key in SAME_GROUND):
         return None
     old, new = (Air(wind=Wind(*inputs["wind"][:2])).wind_vector() for inputs in (hole.inputs, now))
     if math.dist(old, new) > LIKE_WIND_M_S:

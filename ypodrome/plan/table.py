@@ -49,10 +49,9 @@ def tried_on(hole: PlannedHole) -> tuple[Tried, ...]:
     return table.rows
 
 
-def few_throws(holes: list[PlannedHole]) -> tuple[FewThrows, ...]:
-    """Rounds with few different throws, up to one that costs no more than the plan in force; none while a
-    hole's throws are not tried."""
-    tables = [tried_on(h) for h in holes]
+def few_throws(holes: list[PlannedHole], tables: list[tuple[Tried, ...]]) -> tuple[FewThrows, ...]:
+    """Rounds with few different throws of those tried on the holes, up to one that costs no more than the
+    plan in force; none while a hole's throws are not tried."""
     if not all(tables):
         return ()
     in_force = sum(h.kept.in_force.forecast.expected for h in holes)
@@ -63,8 +62,9 @@ def few_throws(holes: list[PlannedHole]) -> tuple[FewThrows, ...]:
 def play_few(plan: GamePlan, different: int) -> None:
     """Put the round with so many different throws in force. ValueError when there is none."""
     holes = list(plan.holes.all())
-    found = next((r for r in few_throws(holes) if len(r.sorts) == different), None)
+    rounds = few_throws(holes, [tried_on(h) for h in holes])
+    found = next((r for r in rounds if len(r.sorts) == different), None)
     if found is None:
         raise ValueError(f"no round with {different} different throws was found: try every throw again")
-    for hole, k in zip(holes, found.by_hole, strict=True):
-        play(hole, tried_on(hole)[k])
+    for hole, throw in zip(holes, found.throws, strict=True):
+        play(hole, throw)

@@ -42,21 +42,22 @@ def target_of(holes: list[PlannedHole], target: int) -> Target | None:
     """How the planned holes reach a total of at most `target`; None while one is not planned."""
     if not holes or any(h.kept is None for h in holes):
         return None
-    throws = [_throws_of(h) for h in holes]
+    tables = [tried_on(h) for h in holes]
+    throws = [_throws_of(h, table) for h, table in zip(holes, tables, strict=True)]
     found = plan_for_target([[_scores(t) for t in row] for row in throws], target)
     changes = []
     for hole, row, k in zip(holes, throws, found.choices, strict=True):
         if k != hole.kept.place:
             cost = dearer(row[k].expected, hole.kept.in_force.forecast.expected)
             changes.append(HoleChange(hole, row[k], cost))
-    return Target(found, tuple(changes), tuple(h for h in holes if not tried_on(h)))
+    return Target(found, tuple(changes), tuple(h for h, t in zip(holes, tables, strict=True) if not t))
 
 
-def _throws_of(hole: PlannedHole) -> list[Tried]:
+def _throws_of(hole: PlannedHole, table: tuple[Tried, ...]) -> list[Tried]:
     """What may be thrown on a hole: the options, in their order, and every other sort that was tried."""
     offered = [tried(o) for o in hole.kept.options]
     sorts = {t.sort for t in offered}
-    return offered + [t for t in tried_on(hole) if t.sort not in sorts]
+    return offered + [t for t in table if t.sort not in sorts]
 
 
 def scores_by_day(option: Option) -> NDArray[np.float64]:

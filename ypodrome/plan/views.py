@@ -21,9 +21,8 @@ from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choices, comparison, conditions, planning
 from ypodrome.plan.inputs import is_stale, stale_reasons
-from ypodrome.plan.live import ground_of, scene_for_hole
+from ypodrome.plan.live import ground_of, labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.pins import pins_of
 from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context, standard_context
 from ypodrome.plan.presenters.value_drawing import draw_value
@@ -138,16 +137,11 @@ def sheet(request: HttpRequest, pk: int, number: int) -> HttpResponse:
         "after": numbers[at + 1] if at + 1 < len(numbers) else None,
         "stale": is_stale(hole),
         "why_stale": stale_reasons(hole),
-        "tees": _tees(hole),
-        "pins": pins_of(hole),
+        "tees": labels_of(hole, "tees"),
+        "pins": labels_of(hole, "pins"),
         "hole_name": scene.line.name,
     }
     return render(request, "plan/hole/sheet.html", context)
-
-
-def _tees(hole: PlannedHole) -> list[str]:
-    course = core_course(hole.plan.layout.course)
-    return [t.label for t in course.tees if not t.holes or hole.number in t.holes]
 
 
 def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:

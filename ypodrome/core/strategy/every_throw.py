@@ -3,7 +3,7 @@ same worth of ground."""
 
 from __future__ import annotations
 
-from collections.abc import Iterator, Sequence
+from collections.abc import Iterable, Iterator, Sequence
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
@@ -57,16 +57,20 @@ def every_throw(
     """The best throw of each disc, kind and shape from a lie, those that cost least first; discs that may not
     be thrown there are left out. A throw that a plan has `offered` from there stands for its sort, with the
     plan's own figures, unless another is plainly better."""
-    best: dict[Sort, Option] = {}
-    for option in sorted(offered, key=_cost):
-        best.setdefault(tried(option).sort, option)
-    known = dict(best)
-    for option in _searched(situation, ground, lie, thrown):
-        sort = tried(option).sort
-        margin = TIE if sort in known and best[sort] is known[sort] else 0.0
-        if sort not in best or _cost(option) < _cost(best[sort]) - margin:
+    best, theirs = (
+        _best_by_sort(options) for options in (_searched(situation, ground, lie, thrown), offered)
+    )
+    for sort, option in theirs.items():
+        if sort not in best or _cost(best[sort]) > _cost(option) - TIE:
             best[sort] = option
     return tuple(sorted(best.values(), key=_cost))
+
+
+def _best_by_sort(options: Iterable[Option]) -> dict[Sort, Option]:
+    found: dict[Sort, Option] = {}
+    for option in sorted(options, key=_cost):
+        found.setdefault(tried(option).sort, option)
+    return found
 
 
 def best_of_every_disc(throws: Sequence[Option]) -> tuple[Option, ...]:

@@ -26,12 +26,19 @@ ALL_THE_SAME = 0.005
 
 @dataclass(frozen=True)
 class FewThrows:
-    """The least costly round with at most so many different throws: what is thrown on each hole, as an index
-    of its throws, and what the round costs."""
+    """The least costly round with at most so many different throws: the throw on each hole."""
 
-    sorts: tuple[Sort, ...]
-    by_hole: tuple[int, ...]
-    expected: float
+    throws: tuple[Tried, ...]
+
+    @property
+    def sorts(self) -> tuple[Sort, ...]:
+        """The different throws."""
+        return tuple(sorted({t.sort for t in self.throws}))
+
+    @property
+    def expected(self) -> float:
+        """What the round costs."""
+        return sum(t.expected for t in self.throws)
 
 
 def rounds_with_few_throws(holes: Sequence[Sequence[Tried]], enough: float) -> tuple[FewThrows, ...]:
@@ -44,26 +51,19 @@ def rounds_with_few_throws(holes: Sequence[Sequence[Tried]], enough: float) -> t
         For every hole the throws tried there, each sort once.
     """
     sorts = sorted({t.sort for hole in holes for t in hole})
-    place = {sort: j for j, sort in enumerate(sorts)}
-    costs = np.full((len(holes), len(sorts)), NOT_THROWN)
-    index = np.zeros(costs.shape, int)
-    for i, hole in enumerate(holes):
-        for k, t in enumerate(hole):
-            j = place[t.sort]
-            if t.expected < costs[i, j]:
-                costs[i, j], index[i, j] = t.expected, k
+    best = [{t.sort: t for t in sorted(hole, key=lambda t: -t.expected)} for hole in holes]
+    costs = np.array([[row[s].expected if s in row else NOT_THROWN for s in sorts] for row in best])
     found: list[FewThrows] = []
     for n in range(1, min(len(holes), len(sorts)) + 1):
         chosen = _least(costs, n)
         at = chosen[costs[:, chosen].argmin(axis=1)]
-        total = costs[np.arange(len(holes)), at]
-        if total.max() >= NOT_THROWN:
+        if costs[np.arange(len(holes)), at].max() >= NOT_THROWN:
             continue
-        if found and found[-1].expected - total.sum() < ALL_THE_SAME:
+        few = FewThrows(tuple(row[sorts[j]] for row, j in zip(best, at, strict=True)))
+        if found and found[-1].expected - few.expected < ALL_THE_SAME:
             break
-        by_hole = tuple(int(k) for k in index[np.arange(len(holes)), at])
-        found.append(FewThrows(tuple(sorts[j] for j in np.unique(at)), by_hole, float(total.sum())))
-        if found[-1].expected <= enough:
+        found.append(few)
+        if few.expected <= enough:
             break
     return tuple(found)
 

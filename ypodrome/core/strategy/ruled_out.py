@@ -9,6 +9,7 @@ import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.hole.rules import Outcome
+from ypodrome.core.hole.shapes import meets
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
@@ -80,7 +81,7 @@ def _comes_near(situation: Situation, arsenal: Arsenal, throws: Solved, over: Ov
     flown = [situation.range.follow(b, r).path for b, r in zip(bodies, throws.release, strict=True)]
     lines = [shapely.LineString(path[:, 1:3]) for path in flown]
     later = [shapely.LineString(path[_on_its_way(path), 1:3]) for path in flown]
-    return np.asarray(shapely.intersects(lines, ground) | shapely.dwithin(later, ground, NEAR_M[over]))
+    return meets(ground, lines) | shapely.dwithin(later, ground, NEAR_M[over])
 
 
 def _on_its_way(path: NDArray[np.float64]) -> NDArray[np.int64]:

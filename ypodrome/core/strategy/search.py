@@ -142,11 +142,10 @@ def search_among(
     def rank(throws: Solved, count: int) -> Ranked:
         judged = [judge(c.situation, c.value, arsenal, throws, count, SEARCH_SEED) for c in cases]
         mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
-        costs = objective(mean, situation.posture, par, thrown)
-        costs += feared(situation, arsenal, throws, judged[0].cloud.outcome)
         calm = objective(mean, Posture.PAR, par, thrown)
         routed = routes(throws.release[:, HEADING], bearing)
-        return Ranked(throws, costs, _decisions(areas, at, judged[0].cloud), routed, calm)
+        decided = _decisions(areas, at, judged[0].cloud)
+        return Ranked(throws, costs_among(cases, judged, thrown), decided, routed, calm)
 
     ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
     most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
@@ -167,6 +166,12 @@ def costs_of(situation: Situation, judged: Judged, thrown: int) -> NDArray[np.fl
     mean = judged.outlooks.mean(axis=1)
     costs = objective(mean, situation.posture, situation.scene.par, thrown)
     return costs + feared(situation, judged.arsenal, judged.throws, judged.cloud.outcome)
+
+
+def costs_among(cases: Sequence[Case], judged: Sequence[Judged], thrown: int) -> NDArray[np.float64]:
+    """What throws [n], judged in every case, cost by the weights of the cases."""
+    costs = [c.weight * costs_of(c.situation, j, thrown) for c, j in zip(cases, judged, strict=True)]
+    return np.asarray(np.sum(costs, axis=0))
 
 
 def _decisions(areas: Sequence[Area], lie: Point, cloud: Cloud) -> NDArray[np.int64]:

@@ -67,8 +67,9 @@ def settled(
     close = _leading(costs)
     steady = costs + LAST
     throws, total, weight = judged.throws.take(close), np.zeros(len(close)), 0.0
-    for other, draws in _others(situation, judged.cloud.draws):
-        total += draws * costs_of(situation, judge(other, value, judged.arsenal, throws, draws), thrown)
+    for other, seed, most in _deciding(situation):
+        draws = min(most, judged.cloud.draws)
+        total += draws * costs_of(situation, judge(other, value, judged.arsenal, throws, draws, seed), thrown)
         weight += draws
     steady[close] = total / weight
     return judged, np.asarray(steady + ease(judged) - liked(situation, judged))
@@ -108,16 +109,16 @@ def _cheaper(
     return joined([best, moved]).take(np.where(costs < least, n + len(n), n)), np.minimum(costs, least)
 
 
-def _others(situation: Situation, most: int) -> list[tuple[Situation, int]]:
-    """The situation with the luck that decides, and in the winds beside its own."""
-    found = [(replace(situation, seed=s), min(DRAWS, most)) for s in SEEDS]
+def _deciding(situation: Situation) -> list[tuple[Situation, int, int]]:
+    """The situation, and in the winds beside its own, each with the luck and the draws that decide."""
+    found = [(situation, seed, DRAWS) for seed in SEEDS]
     wind = situation.air.wind
     if wind.speed_m_s > 0.0:
         winds = [replace(wind, from_deg=(wind.from_deg + t) % 360.0) for t in (-TURNED_DEG, TURNED_DEG)]
         winds += [replace(wind, speed_m_s=wind.speed_m_s * (1.0 + s)) for s in (-STRONGER, STRONGER)]
         for k, w in enumerate(winds):
-            blown = replace(situation, seed=SEEDS[k % len(SEEDS)], air=replace(situation.air, wind=w))
-            found.append((blown, min(WIND_DRAWS, most)))
+            blown = replace(situation, air=replace(situation.air, wind=w))
+            found.append((blown, SEEDS[k % len(SEEDS)], WIND_DRAWS))
     return found
 
 

@@ -12,7 +12,7 @@ from ypodrome.core.strategy.forecast import options_of
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, PlannedThrow
 from ypodrome.core.strategy.plan import plan_hole
-from ypodrome.core.strategy.search import THOROUGH, Case, objective, search_among
+from ypodrome.core.strategy.search import THOROUGH, Case, costs_among, objective, search_among
 from ypodrome.core.strategy.situation import Situation
 
 
@@ -71,12 +71,10 @@ def plan_unsure(situations: Sequence[Situation], weights: Sequence[float]) -> Un
 
 def _of_mixture(cases: Sequence[Case]) -> PlannedThrow:
     """The best throw under the mixture."""
-    lie = np.array(cases[0].situation.scene.tee.at)
-    found = search_among(cases, lie, 0, THOROUGH)
-    mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, found, strict=True))
-    first = cases[0].situation
-    best = int(objective(np.asarray(mean), first.posture, first.scene.par, 0).argmin())
-    return options_of(first, cases[0].value, found[0])[best].throw
+    first, value, _ = cases[0]
+    found = search_among(cases, np.array(first.scene.tee.at), 0, THOROUGH)
+    best = int(costs_among(cases, found, 0).argmin())
+    return options_of(first, value, found[0])[best].throw
 
 
 def _everywhere(cases: Sequence[Case], throw: PlannedThrow) -> list[Option]:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from ypodrome.core.api import FewThrows, Sort, Tried, dearer, tried
@@ -13,26 +14,26 @@ from ypodrome.wording.throws import kind_words
 def few_context(plan: GamePlan) -> dict[str, Any]:
     """Rounds with few different throws beside the plan in force: what each costs, what is thrown where."""
     holes = list(plan.holes.all())
-    missing = [h for h in holes if not tried_on(h)]
+    tables = [tried_on(h) for h in holes]
+    missing = [h for h, table in zip(holes, tables, strict=True) if not table]
     context: dict[str, Any] = {"plan": plan, "missing": missing, "holes": holes, "units": plan.owner.units}
     if missing:
         return context
     in_force = [tried(h.kept.in_force) for h in holes]
-    rounds = [_round(found, holes, in_force) for found in few_throws(holes)]
+    rounds = [_round(found, holes, in_force) for found in few_throws(holes, tables)]
     return context | {"rounds": rounds, "now": len({t.sort for t in in_force})}
 
 
 def _round(found: FewThrows, holes: list[PlannedHole], in_force: list[Tried]) -> dict[str, Any]:
-    thrown = [tried_on(h)[k] for h, k in zip(holes, found.by_hole, strict=True)]
     return {
         "different": len(found.sorts),
         "cost": found.expected - sum(t.expected for t in in_force),
-        "throws": [_sort_row(sort, thrown, holes, in_force) for sort in found.sorts],
+        "throws": [_sort_row(sort, found.throws, holes, in_force) for sort in found.sorts],
     }
 
 
 def _sort_row(
-    sort: Sort, thrown: list[Tried], holes: list[PlannedHole], in_force: list[Tried]
+    sort: Sort, thrown: Sequence[Tried], holes: list[PlannedHole], in_force: list[Tried]
 ) -> dict[str, Any]:
     """One throw of the few: how hard it is thrown, and on which holes, at what price there."""
     mine = [i for i, t in enumerate(thrown) if t.sort == sort]
