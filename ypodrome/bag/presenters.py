@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from ypodrome.accounts.models import Player
 from ypodrome.bag.bench import Trial
 from ypodrome.bag.preferences import PUTTS, Ruled, rows_of
-from ypodrome.core.api import Flight, Shape
+from ypodrome.core.api import NARROWEST_AIM_DEG, NEAR_M, WIDEST_AIM_DEG, WIDEST_BEND_RAD, Flight, Over, Shape
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import barbs_of, path_of
 
@@ -158,4 +158,8 @@ def bench_context(
 
 def preferences_context(player: Player, on: set[Ruled], typed: dict[str, Any]) -> dict[str, Any]:
     """The page of what a player rules out and likes, as stored or as typed."""
-    return typed | {"rows": rows_of(player, on), "putts": PUTTS, "shapes": list(Shape)}
+    return typed | {
+        "rows": rows_of(player, on), "putts": PUTTS, "shapes": list(Shape), "units": player.units,
+        "near_water_m": NEAR_M[Over.WATER], "near_line_m": NEAR_M[Over.OB], "narrowest": NARROWEST_AIM_DEG,
+        "widest_of_all": WIDEST_AIM_DEG, "usual": math.degrees(WIDEST_BEND_RAD),
+    }  # fmt: skip

@@ -57,7 +57,8 @@ from ypodrome.core.strategy.plan import (
 )
 from ypodrome.core.strategy.reason import TIE, Reason, Why, dearer
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
-from ypodrome.core.strategy.search import THOROUGH
+from ypodrome.core.strategy.ruled_out import NEAR_M
+from ypodrome.core.strategy.search import THOROUGH, WIDEST_BEND_RAD
 from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
 from ypodrome.core.strategy.standard import standard_line
@@ -74,7 +75,14 @@ from ypodrome.core.thrower import (
     Thrower,
     grip_share,
 )
-from ypodrome.core.thrower.preferences import Never, Over, Preferences, PuttLiked
+from ypodrome.core.thrower.preferences import (
+    NARROWEST_AIM_DEG,
+    WIDEST_AIM_DEG,
+    Never,
+    Over,
+    Preferences,
+    PuttLiked,
+)
 from ypodrome.core.thrower.stance import Stance
 from ypodrome.core.warm import warm
 
@@ -83,6 +91,8 @@ __all__ = [
     "ENTERED_ARMS_M",
     "FACTS",
     "KINDS",
+    "NARROWEST_AIM_DEG",
+    "NEAR_M",
     "PENALISED",
     "POSTURES",
     "PRESETS",
@@ -92,6 +102,8 @@ __all__ = [
     "THOROUGH",
     "TIE",
     "TURNS_DEG",
+    "WIDEST_AIM_DEG",
+    "WIDEST_BEND_RAD",
     "Aim",
     "Air",
     "At",

@@ -32,8 +32,8 @@ REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
 
 WIDEST_BEND_RAD = 0.7
-"""Lines that bend more than this (40°) are left out while there are others of their kind: nobody trusts an
-aim so far off the mark (chosen)."""
+"""Lines that bend more than this (40°), or than the player says, are left out while there are others of
+their kind: nobody trusts an aim so far off the mark (chosen)."""
 
 MOST_LEAN_RAD = 0.35
 """Lines that owe more of their bend than this (20°) to wind and slope are left out likewise: how far a wind
@@ -231,7 +231,9 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     stopped save the clearest few of each kind."""
     solved = solved.take(allowed(situation, arsenal, solved))
     lean = solved.bend - usual_bend(arsenal, solved)
-    tame = (np.abs(solved.bend) <= WIDEST_BEND_RAD) & (np.abs(lean) <= MOST_LEAN_RAD)
+    widest = situation.thrower.preferences.widest_aim_deg
+    limit = WIDEST_BEND_RAD if widest is None else math.radians(widest)
+    tame = (np.abs(solved.bend) <= limit) & (np.abs(lean) <= MOST_LEAN_RAD)
     kinds = arsenal.group[solved.combo]
     solved = solved.take(np.flatnonzero(tame | ~np.isin(kinds, kinds[tame])))
     out = mean_flights(situation, arsenal, solved)
