@@ -17,7 +17,7 @@ then
 fi
 mkdir -p var || { say "The folder var cannot be made; is the disk full or read-only?"; exit 1; }
 say "Preparing the database ..."
-.venv/bin/python manage.py migrate -v0
+.venv/bin/python manage.py prepare_database
 .venv/bin/python manage.py load_demo
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "Readying the flight kernels (the first time about twenty seconds) ..."

@@ -75,10 +75,19 @@ def surveyed(page: Page) -> None:
     page.locator(".feature:not(.faint):has(.ground-water)").first.click()
 
 
+def begun(page: Page) -> None:
+    """A round, begun if there is none."""
+    begin = page.get_by_role("button", name="Begin the round")
+    if begin.count():
+        hole = page.url.rsplit("=", 1)[-1]
+        begin.click()
+        page.goto(f"{page.url.split('/round')[0]}/round/1/{hole}/")
+
+
 def recorded(page: Page) -> None:
     """Record three holes, with the distance to go after each throw."""
     for number, putts, result in ((1, 1, "as planned"), (2, 2, "hit something"), (3, 2, "left")):
-        page.goto(f"{page.url.split('/round')[0]}/round/1/hole/{number}/")
+        page.goto(f"{page.url.split('/round')[0]}/round/1/{number}/")
         page.get_by_label("Result of throw 1").select_option(result)
         lefts = page.locator("[name=left]")
         for k in range(lefts.count()):
@@ -112,10 +121,10 @@ VIEWS = [
     ("desk", "/courses/1/desk/", DESK, lambda page: page.wait_for_timeout(3000)),
     ("desk-hole", "/courses/1/desk/", DESK, surveyed),
     ("book", "/plan/1/book/", DESK, None),
-    ("record", "/round/1/hole/3/", DESK, None),
-    ("record-phone", "/round/1/hole/1/", PHONE, None),
+    ("record", "/round/of/1/?hole=3", DESK, begun),
+    ("record-phone", "/round/of/1/?hole=1", PHONE, begun),
     ("hole-phone", "/plan/1/hole/1/", PHONE, planned),
-    ("after", "/round/1/hole/1/", DESK, recorded),
+    ("after", "/round/of/1/?hole=1", DESK, recorded),
     ("bag", "/bag/", DESK, None),
     ("bench", "/bag/bench/", DESK, benched),
 ]

@@ -1,3 +1,3 @@
 """Ypodrome: game plans for disc golf, computed for every hole."""
 
-__version__ = "0.1.0"
+__version__ = "0.2.0"

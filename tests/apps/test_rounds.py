@@ -10,6 +10,7 @@ from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.plan import comparison, conditions, planning, table, target
 from ypodrome.plan.inputs import stale_reasons
 from ypodrome.plan.models import GamePlan
+from ypodrome.round.services import begin_round, played_holes, round_score
 
 pytestmark = pytest.mark.django_db
 
@@ -121,20 +122,21 @@ def test_what_is_not_yet_seen_is_listed_by_what_it_is_worth(client, three):
 
 
 def test_what_each_part_gained_is_told_when_distances_were_noted(client, three):
-    url = reverse("round:record", args=(three.pk, 1))
+    url = reverse("round:record", args=(begin_round(three).pk, 1))
     row = {"disc": ["Gantle", "Pellow"], "throw": ["RHBH", "RHBH"], "result": ["left", "as planned"]}
-    again = client.post(url, row | {"left": ["sixty", "12"], "putts": "1"})
+    again = client.post(url, row | {"left": ["sixty", "12"], "putts": "1", "whole": "0"})
     assert again.status_code == 400
     assert "throw 1: &#x27;sixty&#x27; is not a distance" in again.content.decode()
     assert 'value="sixty"' in again.content.decode()
-    assert client.post(url, row | {"left": ["82", "12"], "putts": "1"}).status_code == 302
-    kept = three.rounds.first().holes.get(number=1)
-    assert [t.left_m for t in kept.throws.all()] == pytest.approx([25.0, 3.66], abs=0.01)
-    gained = kept.to_core().gained
-    assert gained.total == pytest.approx(kept.expected - 3)
+    assert client.post(url, row | {"left": ["82", "12"], "putts": "1", "whole": "0"}).status_code == 302
+    played = three.rounds.get()
+    ((hole, told),) = played_holes(played)
+    assert [t.to_go_m for t in told.others] == pytest.approx([25.0, 3.66], abs=0.01)
+    gained = round_score(played).holes[0].gained
+    assert gained.total == pytest.approx(hole.expected - 3)
     assert gained.tee < 0.0  # 82 ft left on a hole of 289 ft is a poor drive
     assert gained.putting > 0.0
-    page = client.get(reverse("round:after", args=(three.pk,))).content.decode()
+    page = client.get(reverse("round:after", args=(played.pk,))).content.decode()
     assert "Putting" in page
     assert 'value="82"' in client.get(url).content.decode()
 
@@ -155,7 +157,7 @@ def test_every_kind_the_player_throws_can_be_recorded(client, three):
         "overhand": {"max_distance_m": 55},
     }
     player.save()
-    page = client.get(reverse("round:record", args=(three.pk, 1))).content.decode()
+    page = client.get(reverse("round:record", args=(begin_round(three).pk, 1))).content.decode()
     assert all(f"<option>{throw}</option>" in page for throw in ("RHOH", "RHTH"))
 
 

@@ -2,13 +2,11 @@
 
 import json
 from dataclasses import replace
-from types import SimpleNamespace
 
 import pytest
 from django.core.management import call_command
 
 from tests.conftest import DEMO
-from tests.options import FORECAST, option
 from ypodrome.accounts.services import set_units
 from ypodrome.bag.services import import_bag
 from ypodrome.core.strategy.again import judged
@@ -21,7 +19,6 @@ from ypodrome.plan.kept import Choice
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import GamePlan
 from ypodrome.plan.presenters.sheet import gone_words
-from ypodrome.round import services as rounds
 from ypodrome.standins.weather_station import reading
 
 pytestmark = pytest.mark.django_db
@@ -206,46 +203,6 @@ def test_impossible_conditions_are_refused_and_nothing_changes(demo_plan, values
     assert demo_plan.posture == "even"
     assert demo_plan.without == []
     assert demo_plan.holes.get(number=1).pin == "A"
-
-
-def throws(*rows):
-    return [dict(zip(("disc", "throw", "result"), row, strict=True)) for row in rows]
-
-
-def test_a_round_is_scored_with_penalties_and_against_the_plan(demo_plan):
-    hole = demo_plan.holes.get(number=1)
-    first = option(forecast=replace(FORECAST, expected=2.75))
-    hole.kept = SimpleNamespace(in_force=first, plan=SimpleNamespace(by_distance=None))
-    played = rounds.current_round(demo_plan)
-    log = throws(("Gantle", "RHBH", "out of bounds"), ("Pellow", "RHBH", "as planned"))
-    rounds.record_hole(played, hole, log, 1)
-    score = rounds.round_score(played)
-    assert score.score == 4  # two throws, one penalty, one putt
-    assert score.against_par == 1
-    assert score.against_plan == pytest.approx(1.25)
-    assert score.dearest().number == 1
-    rounds.record_hole(played, hole, throws(("Gantle", "RHBH", "as planned")), 1)
-    assert rounds.round_score(played).score == 2
-
-
-@pytest.mark.parametrize(
-    ("log", "putts", "words"),
-    [
-        ([], 2, "1 to 15 throws"),
-        (throws(("Gantle", "RHBH", "as planned")), 40, "putts"),
-        (throws(("Gantle", "kick", "as planned")), 1, "throw 1"),
-        (throws(("Gantle", "RHBH", "left"), ("", "RHBH", "left")), 1, "throw 2: name the disc"),
-        (throws(("Gantle", "RHBH", "vanished")), 1, "what became of it"),
-        ([throws(("Gantle", "RHBH", "left"))[0] | {"left_m": -1.5}], 1, "throw 1: the distance to go"),
-    ],
-)
-def test_an_impossible_record_is_refused_and_the_kept_one_stays(demo_plan, log, putts, words):
-    hole = demo_plan.holes.get(number=1)
-    played = rounds.current_round(demo_plan)
-    rounds.record_hole(played, hole, throws(("Gantle", "RHBH", "left")), 2)
-    with pytest.raises(ValueError, match=words):
-        rounds.record_hole(played, hole, log, putts)
-    assert rounds.round_score(played).score == 3
 
 
 def test_weather_station_is_breezy_and_says_it_is_simulated():

@@ -5,6 +5,7 @@ import re
 import pytest
 
 from ypodrome.accounts.models import Player
+from ypodrome.round.services import begin_round
 
 pytestmark = pytest.mark.django_db(transaction=True)
 
@@ -31,7 +32,7 @@ def test_the_whole_journey(watched):
     choose_by_keyboard(watched)
 
     page.keyboard.press("n")
-    page.wait_for_url("**/hole/2/")
+    page.wait_for_url("**/round/*/2/")
     watched.planned()
     page.get_by_role("link", name="Print").click()
     page.locator("article.page").nth(17).wait_for()
@@ -85,7 +86,10 @@ def choose_by_keyboard(watched):
 
 def record(watched):
     page = watched.page
-    watched.open(f"/round/{plan().pk}/hole/1/")
+    watched.open(f"/round/of/{plan().pk}/")
+    watched.accessible()
+    page.get_by_role("button", name="Begin the round").click()
+    page.wait_for_url("**/round/*/1/")
     watched.accessible()
     page.get_by_role("button", name="One more throw").click()
     page.get_by_label("Result of throw 1").select_option("out of bounds")
@@ -94,9 +98,9 @@ def record(watched):
     page.get_by_label("Putts").fill("1")
     page.get_by_text("1 over par", exact=False).wait_for()
     page.get_by_role("button", name="Keep hole 1").click()
-    page.wait_for_url("**/hole/2/")
+    page.wait_for_url("**/round/*/2/")
     page.get_by_role("button", name="Keep hole 2").click()
-    page.wait_for_url("**/hole/3/")
+    page.wait_for_url("**/round/*/3/")
     page.get_by_role("link", name="After").click()
     page.wait_for_selector("table")
     text = page.locator("main").inner_text()
@@ -138,8 +142,9 @@ def test_quiet_pages(watched, path):
     watched.accessible()
 
 
-@pytest.mark.parametrize("path", ["/plan/{}/", "/plan/{}/hole/1/", "/round/{}/hole/1/", "/round/{}/after/"])
+@pytest.mark.parametrize("path", ["/plan/{}/", "/plan/{}/hole/1/", "/round/of/{}/", "/round/of/{}/?hole=2"])
 def test_phone_pages_do_not_scroll_sideways(watched, path):
+    begin_round(plan())
     watched.page.set_viewport_size({"width": 390, "height": 844})
     watched.open(path.format(plan().pk))
     watched.page.wait_for_timeout(300)

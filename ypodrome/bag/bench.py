@@ -9,7 +9,7 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.bag.models import BagDisc, StockLine
+from ypodrome.bag.models import BagDisc, State, StockLine
 from ypodrome.core.api import (
     Air,
     Flight,
@@ -79,7 +79,7 @@ class Trial:
 
 def trial_from(player: Player, values: dict[str, Any]) -> Trial:
     """Values from the screen, checked; ValueError names the field."""
-    disc = player.discs.filter(pk=_whole(values.get("disc"))).first()
+    disc = player.discs.filter(state=State.BAG, deleted=None, pk=_whole(values.get("disc"))).first()
     if disc is None:
         raise ValueError("disc is not in the bag")
     try:

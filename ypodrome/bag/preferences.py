@@ -8,6 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
+from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Kind, Over, Preferences, PuttLiked
 from ypodrome.interchange.preferences_json import preferences_document, preferences_from
 from ypodrome.wording.throws import kind_words
@@ -40,7 +41,7 @@ def set_preferences(
             raise ValueError(f"the widest aim is a number of degrees, not {widest_aim!r}") from None
     found = preferences_from({"never": rules, "prefers": prefers})
     _leaves_something(player, found)
-    for disc in player.discs.all():
+    for disc in bag_of(player):
         if disc.water_ok == (disc.name in wet):
             disc.water_ok = disc.name not in wet
             disc.save(update_fields=["water_ok"])
@@ -53,7 +54,7 @@ def _leaves_something(player: Player, found: Preferences) -> None:
     hands = {Kind.BACKHAND, Kind.FOREHAND} & set(player.thrower.max_distance_m)
     if hands and hands <= {r.kind for r in at_all}:
         raise ValueError("a backhand or a forehand must be left")
-    discs = set(player.discs.values_list("name", flat=True))
+    discs = {d.name for d in bag_of(player)}
     if discs and discs <= {r.disc for r in at_all}:
         raise ValueError("at least one disc must be left")
 
@@ -62,14 +63,14 @@ def ticked(player: Player) -> set[Ruled]:
     """What the player rules out now."""
     never = player.thrower.preferences.never
     rules = {("throw" if r.kind else "disc", str(r.kind or r.disc), r.over or "") for r in never}
-    return rules | {("disc", d.name, Over.WATER) for d in player.discs.all() if not d.water_ok}
+    return rules | {("disc", d.name, Over.WATER) for d in bag_of(player) if not d.water_ok}
 
 
 def rows_of(player: Player, on: set[Ruled]) -> list[dict[str, Any]]:
     """Kinds of throw and discs that may be ruled out, and over what each is."""
     arms = player.thrower.max_distance_m
     rows = [("throw", str(k)) for k in KINDS if k in arms]
-    rows += [("disc", d.name) for d in player.discs.all()]
+    rows += [("disc", d.name) for d in bag_of(player)]
     return [
         {
             "row": row, "which": which, "name": kind_words(which) if row == "throw" else which,

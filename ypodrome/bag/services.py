@@ -28,9 +28,14 @@ def import_bag(owner: Player, data: bytes) -> list[BagDisc]:
     return list(owner.discs.all())
 
 
+def bag_of(owner: Player) -> list[BagDisc]:
+    """The discs that plans may throw. Prefetch `discs` where this is asked often."""
+    return [d for d in owner.discs.all() if d.in_bag]
+
+
 def core_bag(owner: Player) -> tuple[Disc, ...]:
     """The player's discs as the core knows them."""
-    return tuple(d.to_core() for d in owner.discs.all())
+    return tuple(d.to_core() for d in bag_of(owner))
 
 
 def core_lines(owner: Player) -> tuple[StockLine, ...]:
@@ -39,5 +44,5 @@ def core_lines(owner: Player) -> tuple[StockLine, ...]:
     return tuple(
         StockLine(line.name, line.disc.to_core(), Throw(line.throw).kind, line.hyzer_deg, line.nose_deg,
                   line.launch_deg)
-        for line in owner.lines.all()
+        for line in owner.lines.all() if line.disc.in_bag
     )  # fmt: skip

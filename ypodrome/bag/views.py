@@ -79,7 +79,7 @@ PARTS = ("views", "numbers", "lines")
 def bench_page(request: HttpRequest) -> HttpResponse:
     """The shot bench, with a throw to begin from."""
     player = request.player
-    discs = list(player.discs.all())
+    discs = services.bag_of(player)
     context: dict[str, Any] = {"discs": discs, "units": player.units}
     if discs:
         thrower = player.thrower

@@ -3,6 +3,7 @@
 from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.design import body_of
 from ypodrome.core.disc import Disc, Plastic
+from ypodrome.core.disc.disc import RANGES as DISC_RANGES
 from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
@@ -18,8 +19,19 @@ from ypodrome.core.hole.scouting import Look, scouting_list
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.hole.sight import Caution, Danger, blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
-from ypodrome.core.record.gained import gained_by_part, throws_from
-from ypodrome.core.record.score import PENALISED, RESULTS, HoleScore, RoundScore
+from ypodrome.core.record.event import (
+    MADE,
+    MISSED,
+    WITHDRAWN,
+    Event,
+    Fault,
+    Penalty,
+    What,
+    same_told,
+    told_of,
+)
+from ypodrome.core.record.fold import PlayedHole, corrected, fold, hole_score
+from ypodrome.core.record.score import HoleScore, RoundScore
 from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.aim import Aim, At, bearing_deg
 from ypodrome.core.strategy.arsenal import StockLine, usual_nose_deg
@@ -88,15 +100,16 @@ from ypodrome.core.warm import warm
 
 __all__ = [
     "CIRCLE_1_M",
+    "DISC_RANGES",
     "ENTERED_ARMS_M",
     "FACTS",
     "KINDS",
+    "MADE",
+    "MISSED",
     "NARROWEST_AIM_DEG",
     "NEAR_M",
-    "PENALISED",
     "POSTURES",
     "PRESETS",
-    "RESULTS",
     "SCRATCH",
     "SPEEDS_M_S",
     "THOROUGH",
@@ -104,6 +117,7 @@ __all__ = [
     "TURNS_DEG",
     "WIDEST_AIM_DEG",
     "WIDEST_BEND_RAD",
+    "WITHDRAWN",
     "Aim",
     "Air",
     "At",
@@ -112,6 +126,8 @@ __all__ = [
     "Course",
     "Danger",
     "Disc",
+    "Event",
+    "Fault",
     "Felt",
     "FewThrows",
     "Flight",
@@ -134,9 +150,11 @@ __all__ = [
     "Never",
     "Option",
     "Over",
+    "Penalty",
     "PinCase",
     "PlannedThrow",
     "Plastic",
+    "PlayedHole",
     "Posture",
     "Preferences",
     "Putt",
@@ -163,6 +181,7 @@ __all__ = [
     "Tried",
     "UnsurePlan",
     "Way",
+    "What",
     "Where",
     "Why",
     "Wind",
@@ -179,16 +198,18 @@ __all__ = [
     "cautions",
     "contour_levels",
     "contour_lines",
+    "corrected",
     "dearer",
     "every_throw",
     "fly",
     "fly_to_height",
+    "fold",
     "follows",
-    "gained_by_part",
     "grip_share",
     "groves_at",
     "heights",
     "holds",
+    "hole_score",
     "is_throw",
     "judged",
     "measure",
@@ -203,6 +224,7 @@ __all__ = [
     "released_apart_deg",
     "round_chances",
     "rounds_with_few_throws",
+    "same_told",
     "scene_document",
     "scene_for",
     "score_chances",
@@ -213,8 +235,8 @@ __all__ = [
     "standard_line",
     "surface_through",
     "switches",
-    "throws_from",
     "told",
+    "told_of",
     "tried",
     "usual_nose_deg",
     "warm",

@@ -1,25 +1,45 @@
-"""Courses as stored: GeoJSON features by row, layouts by hole, and what was changed in them."""
+"""Courses as stored: GeoJSON features by row, layouts by hole, versions, and what was changed in them."""
 
 from __future__ import annotations
 
+import uuid
+
+from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
 from ypodrome.accounts.models import Player
+from ypodrome.accounts.owned import Deletable, OwnedQuerySet
 
 
-class Course(models.Model):
-    """A place with holes, owned by the player who drew or imported it.
+class CourseQuerySet(OwnedQuerySet["Course"]):
+    """Courses asked for by who may see them."""
+
+    def seen_by(self, player: Player) -> CourseQuerySet:
+        """A player's own courses, and those that the club shares."""
+        return self.filter(models.Q(owner=player) | models.Q(shared=True), deleted=None)
+
+
+class Course(Deletable):
+    """A place with holes, of the player who drew or imported it; a `shared` one is seen by the whole club,
+    and passes to the club (no owner) when its owner leaves.
 
     `anchor_lon`, `anchor_lat`: origin of the metres that the survey desk draws in. `applied`: how
     many of its changes are in force; those after it have been undone.
     """
 
-    owner = models.ForeignKey(Player, models.CASCADE, related_name="courses")
+    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    owner = models.ForeignKey(Player, models.SET_NULL, null=True, related_name="courses")
+    shared = models.BooleanField(default=False)
     name = models.CharField(max_length=120)
     updated = models.DateTimeField(auto_now=True)
     anchor_lon = models.FloatField(default=0.0)
     anchor_lat = models.FloatField(default=0.0)
     applied = models.PositiveIntegerField(default=0)
+
+    objects = CourseQuerySet.as_manager()
+
+    class Meta:
+        ordering = ("name", "pk")
 
     def __str__(self) -> str:
         return self.name
@@ -28,6 +48,22 @@ class Course(models.Model):
     def anchor(self) -> tuple[float, float]:
         """Longitude and latitude of the survey desk's origin."""
         return self.anchor_lon, self.anchor_lat
+
+
+class CourseVersion(models.Model):
+    """A course as it was when a plan or a round was begun on it: its file, compressed. `seen`: when it was
+    last known to be the course as it stands."""
+
+    course = models.ForeignKey(Course, models.CASCADE, related_name="versions")
+    number = models.PositiveIntegerField()
+    digest = models.CharField(max_length=64)
+    document = models.BinaryField()
+    made = models.DateTimeField(auto_now_add=True)
+    seen = models.DateTimeField(auto_now=True)
+
+    class Meta:
+        ordering = ("number",)
+        constraints = [models.UniqueConstraint(fields=("course", "number"), name="one_version_a_number")]
 
 
 class Feature(models.Model):
@@ -76,19 +112,22 @@ class Layout(models.Model):
 
     class Meta:
         ordering = ("pk",)
+        constraints = [models.UniqueConstraint(fields=("course", "name"), name="one_layout_a_name")]
 
     def __str__(self) -> str:
         return self.name
 
 
 class LayoutHole(models.Model):
-    """A hole as its layout plays it."""
+    """A hole as its layout plays it. `position` is its place in the round; a layout may play a hole twice."""
 
     layout = models.ForeignKey(Layout, models.CASCADE, related_name="holes")
+    position = models.PositiveIntegerField()
     number = models.PositiveIntegerField()
     tee = models.CharField(max_length=40)
     pin = models.CharField(max_length=40)
-    par = models.PositiveIntegerField()
+    par = models.PositiveIntegerField(validators=[MinValueValidator(2), MaxValueValidator(7)])
 
     class Meta:
-        ordering = ("pk",)
+        ordering = ("position",)
+        constraints = [models.UniqueConstraint(fields=("layout", "position"), name="one_hole_a_place")]

@@ -50,8 +50,8 @@ def store_layouts(course: Course, layouts: list[Json]) -> None:
         )
         row.holes.all().delete()
         LayoutHole.objects.bulk_create(
-            LayoutHole(layout=row, number=h["hole"], tee=h["tee"], pin=h["pin"], par=h["par"])
-            for h in layout["holes"]
+            LayoutHole(layout=row, position=k, number=h["hole"], tee=h["tee"], pin=h["pin"], par=h["par"])
+            for k, h in enumerate(layout["holes"], start=1)
         )
     course.save()
 

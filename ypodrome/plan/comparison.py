@@ -36,15 +36,17 @@ def copy_plan(plan: GamePlan, name: str, wet: bool, without: list[str], wind_tim
         raise ValueError("name the other plan, as windy or wet")
     holes = list(plan.holes.all())
     other = GamePlan.objects.create(
-        owner=plan.owner, layout=plan.layout, posture=plan.posture, name=name, wet=wet, without=without,
+        owner=plan.owner, layout=plan.layout, version=plan.version, day=plan.day,
+        posture=plan.posture, name=name, wet=wet, without=without,
         wind_m_s=min(20.0, plan.wind_m_s * wind_times), wind_from_deg=plan.wind_from_deg,
         gust_m_s=min(30.0, plan.gust_m_s * wind_times), temperature_c=plan.temperature_c,
         wind_source=plan.wind_source if wind_times == 1.0 else "set for this plan",
     )  # fmt: skip
     PlannedHole.objects.bulk_create(
-        PlannedHole(plan=other, number=h.number, tee=h.tee, pin=h.pin, par=h.par, notes=h.notes)
+        PlannedHole(plan=other, position=h.position, number=h.number, tee=h.tee, pin=h.pin, par=h.par,
+                    notes=h.notes)
         for h in holes
-    )
+    )  # fmt: skip
     return other
 
 

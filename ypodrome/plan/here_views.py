@@ -34,16 +34,16 @@ def _part(request: HttpRequest, name: str, view: dict[str, Any]) -> JsonResponse
 
 
 @require_safe
-def here(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def here(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Set a lie and see what to throw from it."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     return render(request, "plan/here.html", _page(hole) | {"stances": STANCES.items()})
 
 
 @require_POST
-def here_plan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def here_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """The plan from a lie."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     scene, units = scene_for_hole(hole), hole.plan.owner.units
     frame = hole_frame(scene, WIDTH, HEIGHT)
     try:
@@ -59,18 +59,18 @@ def here_plan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def zone(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def zone(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """What comes next from the parts of the planned zone."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     scene, units = scene_for_hole(hole), hole.plan.owner.units
     rows = zone_rows(service.zone_of(hole), hole_frame(scene, WIDTH, HEIGHT), units)
     return _part(request, "zone", {"rows": rows, "units": units})
 
 
 @require_safe
-def discs(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def discs(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Judge a throw of one's own, and compare every disc's best."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     situation = situation_of(hole)
     kinds = [(k, kind_words(k)) for k in situation.kinds]
     throw = hole.kept.in_force.throw if hole.kept else None
@@ -79,9 +79,9 @@ def discs(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def own(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def own(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Judge a throw of one's own; with `keep` it is put in force."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     try:
         values = json_body(request)
         kept = service.own_throw(hole, values)

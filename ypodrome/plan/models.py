@@ -2,24 +2,36 @@
 
 from __future__ import annotations
 
+import uuid
+from datetime import date
 from functools import cached_property
 
+from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
 from ypodrome.accounts.models import Player
-from ypodrome.course.models import Layout
+from ypodrome.accounts.owned import Deletable
+from ypodrome.core.api import POSTURES
+from ypodrome.course.models import CourseVersion, Layout
 from ypodrome.plan.kept import Kept, packed, unpacked
 
 
-class GamePlan(models.Model):
-    """A plan for one layout on one day."""
+class GamePlan(Deletable):
+    """A plan for one layout on one day. `version` is the course as it was when the plan was begun or last
+    worked out; an `archived` plan is put away, not gone."""
 
+    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
     owner = models.ForeignKey(Player, models.CASCADE, related_name="plans")
-    layout = models.ForeignKey(Layout, models.CASCADE, related_name="plans")
-    posture = models.CharField(max_length=8, default="even")
-    wind_m_s = models.FloatField(default=0.0)
-    wind_from_deg = models.FloatField(default=0.0)
-    gust_m_s = models.FloatField(default=0.0)
+    layout = models.ForeignKey(Layout, models.PROTECT, related_name="plans")
+    version = models.ForeignKey(CourseVersion, models.PROTECT, null=True, related_name="plans")
+    day = models.DateField(default=date.today)
+    archived = models.DateTimeField(null=True, editable=False)
+    posture = models.CharField(max_length=8, choices=[(p, p) for p in POSTURES], default="even")
+    wind_m_s = models.FloatField(default=0.0, validators=[MinValueValidator(0.0)])
+    wind_from_deg = models.FloatField(
+        default=0.0, validators=[MinValueValidator(0.0), MaxValueValidator(360.0)]
+    )
+    gust_m_s = models.FloatField(default=0.0, validators=[MinValueValidator(0.0)])
     temperature_c = models.FloatField(default=15.0)
     wet = models.BooleanField(default=False)
     without = models.JSONField(default=list)
@@ -29,19 +41,20 @@ class GamePlan(models.Model):
     created = models.DateTimeField(auto_now_add=True)
 
     class Meta:
-        ordering = ("-created", "-pk")
+        ordering = ("-day", "-created", "-pk")
 
     def __str__(self) -> str:
         return self.name or f"{self.layout}, {self.created:%d %b}"
 
 
 class PlannedHole(models.Model):
-    """One hole of a plan. `computed` holds the plan and the throw in force (`plan.kept`), `inputs` what they
-    were worked out from, `choice` what the player chose, by key; `winds` a wind table, `scratch` a scratch
-    player's expected score and `tried` every throw (`plan.table`), each with the fingerprint it belongs
-    to."""
+    """One hole of a plan: `position` is its place in the round, `number` what the course calls it. `computed`
+    holds the plan and the throw in force (`plan.kept`), `inputs` what they were worked out from, `choice`
+    what the player chose, by key; `winds` a wind table, `scratch` a scratch player's expected score and
+    `tried` every throw (`plan.table`), each with the fingerprint it belongs to."""
 
     plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="holes")
+    position = models.PositiveIntegerField()
     number = models.PositiveIntegerField()
     tee = models.CharField(max_length=40)
     pin = models.CharField(max_length=40)
@@ -56,8 +69,8 @@ class PlannedHole(models.Model):
     tried = models.BinaryField(null=True)
 
     class Meta:
-        ordering = ("number",)
-        constraints = [models.UniqueConstraint(fields=("plan", "number"), name="one_row_a_hole")]
+        ordering = ("position",)
+        constraints = [models.UniqueConstraint(fields=("plan", "position"), name="one_row_a_place")]
 
     @cached_property
     def kept(self) -> Kept | None:

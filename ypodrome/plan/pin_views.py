@@ -18,9 +18,9 @@ from ypodrome.plan.views import own_hole
 
 
 @require_safe
-def pins(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def pins(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Say how likely each pin is."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     scene, labels = scene_for_hole(hole), labels_of(hole, "pins")
     marks = pin_marks(hole, labels, hole_frame(scene, WIDTH, HEIGHT))
     context = sheet_context(hole, scene) | {"hole_name": scene.line.name, "pins": labels, "marks": marks}
@@ -28,9 +28,9 @@ def pins(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def pins_plan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def pins_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """One throw for all pins by their weights; with `keep` it is put in force."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     try:
         values = json_body(request)
         weights = values.get("weights")

@@ -9,6 +9,7 @@ from django.db import transaction
 from ypodrome.accounts.models import Player
 from ypodrome.core.api import Air, GroundValue, Option, Wind, best_from, plan_hole
 from ypodrome.course.models import Layout
+from ypodrome.course.versions import current_version
 from ypodrome.plan.choices import settled
 from ypodrome.plan.inputs import digest, inputs_of, is_stale
 from ypodrome.plan.kept import choice_from
@@ -22,11 +23,13 @@ def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
     """A new plan for a layout, with the wind the weather station reports at this hour."""
     now = reading(hour)
     plan = GamePlan.objects.create(
-        owner=owner, layout=layout, wind_m_s=now.wind.speed_m_s, wind_from_deg=now.wind.from_deg,
+        owner=owner, layout=layout, version=current_version(layout.course),
+        wind_m_s=now.wind.speed_m_s, wind_from_deg=now.wind.from_deg,
         gust_m_s=now.wind.gust_m_s, temperature_c=now.temperature_c, wind_source=now.station,
     )  # fmt: skip
     PlannedHole.objects.bulk_create(
-        PlannedHole(plan=plan, number=h.number, tee=h.tee, pin=h.pin, par=h.par) for h in layout.holes.all()
+        PlannedHole(plan=plan, position=h.position, number=h.number, tee=h.tee, pin=h.pin, par=h.par)
+        for h in layout.holes.all()
     )
     return plan
 
@@ -39,7 +42,16 @@ def plan_one(hole: PlannedHole) -> PlannedHole:
     plan = plan_hole(situation)
     ground = GroundValue(situation, plan.worth)
     hole.keep(settled(situation, ground, plan, choice_from(hole.choice)), "fingerprint", "inputs")
+    _keep_version(hole.plan)
     return hole
+
+
+def _keep_version(plan: GamePlan) -> None:
+    """A plan worked out on the course as it stands is one of that version."""
+    version = current_version(plan.layout.course)
+    if plan.version_id != version.pk:
+        plan.version = version
+        plan.save(update_fields=["version"])
 
 
 def fresh(hole: PlannedHole) -> PlannedHole:

@@ -16,9 +16,9 @@ from ypodrome.plan.views import own_hole, own_plan
 
 
 @require_POST
-def every(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def every(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Try every throw of the hole, and show the best of every disc."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     units = hole.plan.owner.units
     rows = disc_rows(best_of_every_disc(try_every(hole)), units)
     shown = render_to_string("plan/here/_every.html", {"rows": rows, "units": units}, request)

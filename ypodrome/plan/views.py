@@ -13,8 +13,9 @@ from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import json_body, refusal
+from ypodrome.accounts.owned import own_or_404
 from ypodrome.core.api import Option, dearer
-from ypodrome.course.models import Layout
+from ypodrome.course.models import Course, Layout
 from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
@@ -34,30 +35,32 @@ def own_plan(request: HttpRequest, pk: int) -> GamePlan:
     """The player's own plan, or a 404."""
     plans = GamePlan.objects.select_related("layout__course", "owner")
     plans = plans.prefetch_related("owner__discs", "owner__lines__disc")
-    return get_object_or_404(plans, pk=pk, owner=request.player)
+    return own_or_404(plans, request, pk=pk)
 
 
-def own_hole(request: HttpRequest, pk: int, number: int) -> PlannedHole:
+def own_hole(request: HttpRequest, pk: int, position: int) -> PlannedHole:
     """A hole of the player's own plan, or a 404."""
     holes = PlannedHole.objects.select_related("plan__layout__course", "plan__owner")
     holes = holes.prefetch_related("plan__owner__discs", "plan__owner__lines__disc")
-    return get_object_or_404(holes, plan_id=pk, plan__owner=request.player, number=number)
+    mine = {"plan__owner": request.player, "plan__deleted": None}
+    return get_object_or_404(holes, plan_id=pk, position=position, **mine)
 
 
 @require_safe
 def current(request: HttpRequest) -> HttpResponse:
     """The latest plan, or a page that says how to begin."""
-    plan = request.player.plans.first()
+    plan = GamePlan.objects.of(request.player).filter(archived=None).first()
     if plan:
         return redirect("plan:overview_of", plan.pk)
-    layouts = Layout.objects.filter(course__owner=request.player).select_related("course")
+    seen = Course.objects.seen_by(request.player)
+    layouts = Layout.objects.filter(course__in=seen).select_related("course")
     return render(request, "plan/start.html", {"layouts": layouts})
 
 
 @require_POST
 def start(request: HttpRequest, layout: int) -> HttpResponse:
     """Begin a plan for a layout."""
-    found = get_object_or_404(Layout, pk=layout, course__owner=request.player)
+    found = get_object_or_404(Layout, pk=layout, course__in=Course.objects.seen_by(request.player))
     core_course(found.course)  # a course that is not sound yet says so here
     plan = planning.start_plan(request.player, found, datetime.now().hour)
     return redirect("plan:overview_of", plan.pk)
@@ -102,7 +105,7 @@ def beside(request: HttpRequest, pk: int) -> HttpResponse:
             return redirect("plan:overview_of", _copied(request, plan).pk)
         except ValueError as error:
             problems = [str(error)]
-    others = request.player.plans.filter(layout__course=plan.layout.course).exclude(pk=pk)
+    others = GamePlan.objects.of(request.player).filter(layout__course=plan.layout.course).exclude(pk=pk)
     context: dict[str, Any] = {"plan": plan, "others": others, "problems": problems}
     chosen = request.GET.get("with", "")
     other = others.filter(pk=int(chosen)).first() if chosen.isdigit() else others.first()
@@ -125,16 +128,15 @@ def book(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_safe
-def sheet(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def sheet(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """One hole."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     scene = scene_for_hole(hole)
-    numbers = list(hole.plan.holes.values_list("number", flat=True))
-    at = numbers.index(number)
+    holes = list(hole.plan.holes.all())
+    at = next(k for k, h in enumerate(holes) if h.pk == hole.pk)
     context = sheet_context(hole, scene) | {
-        "numbers": numbers,
-        "before": numbers[at - 1] if at else None,
-        "after": numbers[at + 1] if at + 1 < len(numbers) else None,
+        "before": holes[at - 1] if at else None,
+        "after": holes[at + 1] if at + 1 < len(holes) else None,
         "stale": is_stale(hole),
         "why_stale": stale_reasons(hole),
         "tees": labels_of(hole, "tees"),
@@ -164,9 +166,9 @@ def _shot_parts(
 
 
 @require_safe
-def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def winds(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """The hole in every wind."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     context = winds_context(comparison.winds_of(hole), request.player.units)
     context |= {"plan": hole.plan, "hole": hole, "units": request.player.units}
     context["hole_name"] = scene_for_hole(hole).line.name
@@ -174,9 +176,9 @@ def winds(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_safe
-def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def value_map(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """What ground is worth on the hole, as lines to lay over its drawing."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
     if is_stale(hole):
         planning.plan_one(hole)
@@ -185,24 +187,24 @@ def value_map(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def scratch(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def scratch(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """A scratch player's expected score on the hole."""
-    return JsonResponse({"expected": comparison.scratch_of(own_hole(request, pk, number))})
+    return JsonResponse({"expected": comparison.scratch_of(own_hole(request, pk, position))})
 
 
 @require_POST
-def standard(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def standard(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """What a standard player of the player's level would throw, beside the player's own best."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     context = standard_context(planning.fresh(hole), comparison.standard_of(hole))
     shown = render_to_string("plan/hole/_standard.html", context, request)
     return JsonResponse({"parts": {"standard": shown}})
 
 
 @require_POST
-def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def notes(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Keep the player's notes on the hole."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     try:
         conditions.set_notes(hole, json_body(request).get("notes", ""))
     except ValueError as error:
@@ -211,9 +213,9 @@ def notes(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def look(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def look(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions, and show what a first look says to throw in them, if there is one."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     try:
         conditions.set_conditions(hole, json_body(request))
         option = planning.first_look(hole)
@@ -223,9 +225,9 @@ def look(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def replan(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def replan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions and plan the hole again."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     first = hole.kept.plan.options[0] if hole.kept else None
     try:
         conditions.set_conditions(hole, json_body(request))
@@ -250,9 +252,9 @@ def _change_words(old: Option | None, new: Option) -> str:
 
 
 @require_POST
-def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def choose(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Put an option in force."""
-    hole = own_hole(request, pk, number)
+    hole = own_hole(request, pk, position)
     try:
         choices.choose(hole, int(json_body(request).get("rank", 0)))
     except (ValueError, TypeError) as error:
@@ -261,13 +263,13 @@ def choose(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_POST
-def aim(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def aim(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Judge the option in force at another aim, while it is dragged or when it is let go."""
     began = time.perf_counter()
     try:
         values = json_body(request)
         keep = values.get("keep") is True
-        hole = own_hole(request, pk, number)
+        hole = own_hole(request, pk, position)
         if is_stale(hole):
             planning.plan_one(hole)
         option = choices.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)

@@ -1,34 +1,80 @@
-"""Writes and reads for rounds."""
+"""Rounds: begun from a plan, recorded by events, scored from them."""
 
 from __future__ import annotations
 
+import json
+from dataclasses import replace
 from typing import Any
 
 from django.db import transaction
 
-from ypodrome.core.api import RESULTS, RoundScore, Throw, throws_from
+from ypodrome.core.api import (
+    MADE,
+    MISSED,
+    WITHDRAWN,
+    Fault,
+    Penalty,
+    PlayedHole,
+    RoundScore,
+    Throw,
+    What,
+    fold,
+    hole_score,
+    same_told,
+)
+from ypodrome.core.api import Event as CoreEvent
 from ypodrome.core.units import feet
-from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.round.models import HoleRecord, Round, ThrowRecord
+from ypodrome.course.versions import current_version
+from ypodrome.plan.models import GamePlan
+from ypodrome.round.events import DeskPen, events_at, events_by_position, take
+from ypodrome.round.models import Round, RoundHole
+from ypodrome.round.promised import promised_of
 
 MOST_THROWS, MOST_PUTTS = 15, 10
 FARTHEST_M = 400.0
-ByDistance = tuple[tuple[float, float], ...]
+AS_PLANNED = "as planned"
+PENALTIES = (Penalty.OB, Penalty.HAZARD, Penalty.LOST, Penalty.MANDO)
+RESULTS = (AS_PLANNED, *(str(f) for f in Fault), *(str(p) for p in PENALTIES))
+"""What became of a throw, as a player enters it."""
+
+VALUES = ("power_pct", "hyzer_deg", "launch_deg", "aim_left_deg", "expected")
+"""What a plan promises of a throw beside its key."""
 
 
-def current_round(plan: GamePlan) -> Round:
-    """The latest round played to this plan, begun if there is none."""
-    return plan.rounds.first() or Round.objects.create(owner=plan.owner, plan=plan)
-
-
-def new_round(plan: GamePlan) -> Round:
-    """Begin another round to the same plan."""
-    return Round.objects.create(owner=plan.owner, plan=plan)
+def rounds_of_plan(plan: GamePlan) -> list[Round]:
+    """Rounds played to a plan, latest first."""
+    return list(plan.rounds.filter(deleted=None))
 
 
 @transaction.atomic
-def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]], putts: int) -> HoleRecord:
-    """Keep a hole's throws and putts, in place of what was kept before.
+def begin_round(plan: GamePlan) -> Round:
+    """Begin a round to a plan: the layout and the plan's promises as they are now are kept with it."""
+    layout = plan.layout
+    played = Round.objects.create(
+        owner=plan.owner, plan=plan, version=current_version(layout.course), day=plan.day,
+        course_name=layout.course.name, layout_name=layout.name, name=plan.name,
+    )  # fmt: skip
+    RoundHole.objects.bulk_create(
+        RoundHole(round=played, position=h.position, number=h.number, tee=h.tee, pin=h.pin, par=h.par,
+                  promised=promised_of(h))
+        for h in plan.holes.all()
+    )  # fmt: skip
+    return played
+
+
+def promise_anew(hole: RoundHole) -> None:
+    """Take what the plan promises now, as long as nothing is told of the hole; not stored by this."""
+    plan = hole.round.plan
+    planned = plan.holes.filter(position=hole.position).first() if plan else None
+    if planned is None or events_at(hole.round, hole.position):
+        return
+    hole.tee, hole.pin, hole.promised = planned.tee, planned.pin, promised_of(planned)
+
+
+@transaction.atomic
+def record_hole(hole: RoundHole, throws: list[dict[str, Any]], putts: int) -> PlayedHole:
+    """Keep a hole's throws and putts as they are entered: what is new as events, what differs from what was
+    told before as corrections.
 
     Raises ValueError naming the throw and field that cannot be taken; nothing is changed then.
     """
@@ -36,46 +82,116 @@ def record_hole(played: Round, planned: PlannedHole, throws: list[dict[str, Any]
         raise ValueError(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
     if not 1 <= len(throws) <= MOST_THROWS:
         raise ValueError(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
-    kept = planned.kept
-    by_distance = kept.plan.by_distance if kept else None
-    rows = [_checked(k, throw, by_distance) for k, throw in enumerate(throws, start=1)]
-    hole, _ = HoleRecord.objects.update_or_create(
-        round=played,
-        number=planned.number,
-        defaults={
-            "par": planned.par,
-            "expected": kept.in_force.forecast.expected if kept else float(planned.par),
-            "planned_disc": kept.in_force.throw.disc.name if kept else "",
-            "putts": putts,
-        },
-    )
-    hole.throws.all().delete()
-    ThrowRecord.objects.bulk_create(
-        ThrowRecord(hole=hole, position=k, **row) for k, row in enumerate(rows, start=1)
-    )
-    return hole
+    promise_anew(hole)
+    hole.save(update_fields=["tee", "pin", "promised"])
+    wanted = _wanted(hole, throws, putts)
+    pen = DeskPen(hole.round, hole.position, hole.number)
+    told = fold(events_at(hole.round, hole.position))
+    take(hole.round.owner, _differences(pen, told, wanted))
+    return fold(events_at(hole.round, hole.position))
 
 
-def _checked(number: int, throw: dict[str, Any], by_distance: ByDistance | None) -> dict[str, Any]:
-    disc = str(throw.get("disc", "")).strip()[:60]
-    if not disc:
+def _wanted(hole: RoundHole, throws: list[dict[str, Any]], putts: int) -> list[dict[str, Any]]:
+    """What every throw and putt tells, in order."""
+    discs = {d.name: d for d in hole.round.owner.discs.filter(deleted=None)}
+    rows = [_checked(k, throw, discs) for k, throw in enumerate(throws, start=1)]
+    for row, before in zip(rows[1:], rows, strict=False):
+        row["lie_to_go_m"] = before["to_go_m"]
+    if "wind" in hole.promised:
+        speed, bearing = hole.promised["wind"]
+        wind = {"wind_m_s": speed, "wind_from_deg": bearing, "wind_source": "the plan"}
+        rows = [row | wind for row in rows]
+    for k, row in enumerate(rows):
+        row |= {"what": What.THROW, "putt": MADE if putts == 0 and k + 1 == len(rows) else ""}
+    _put_planned(rows, hole.promised.get("throws", []))
+    rows += [{"what": What.PUTT, "putt": MADE if k + 1 == putts else MISSED} for k in range(putts)]
+    return [row | {"throw_no": k} for k, row in enumerate(rows, start=1)]
+
+
+def _put_planned(rows: list[dict[str, Any]], planned: list[dict[str, Any]]) -> None:
+    """Beside a throw of the planned disc and kind, which throw was planned; one that went as planned was
+    thrown at its values, as far as anybody knows."""
+    for row, plan in zip(rows, planned, strict=False):
+        row["planned"] = plan["key"]
+        row["promised"] = json.dumps({name: plan[name] for name in VALUES})
+        if row["disc"] == plan["disc"] and row["throw"] == plan["throw"]:
+            row["kind"] = plan["kind"]
+
+
+def _checked(number: int, throw: dict[str, Any], discs: dict[str, Any]) -> dict[str, Any]:
+    name = str(throw.get("disc", "")).strip()[:60]
+    if not name:
         raise ValueError(f"throw {number}: name the disc")
     if throw.get("throw") not in {t.value for t in Throw}:
         raise ValueError(f"throw {number}: {throw.get('throw')!r} is not a kind of throw")
-    if throw.get("result") not in RESULTS:
+    result = throw.get("result")
+    if result not in RESULTS:
         raise ValueError(f"throw {number}: say what became of it")
     left_m = throw.get("left_m")
     if left_m is not None and not 0.0 <= left_m <= FARTHEST_M:
         most = f"{FARTHEST_M:.0f} m ({feet(FARTHEST_M):.0f} ft)"
         raise ValueError(f"throw {number}: the distance to go must be from 0 to {most}")
-    known = left_m is not None and by_distance is not None
+    disc = discs.get(name)
+    penalty = result if result in PENALTIES else ""
     return {
-        "disc": disc, "throw": throw["throw"], "result": throw["result"], "left_m": left_m,
-        "worth_after": throws_from(by_distance, left_m) if known else None,
+        "disc": name, "disc_id": str(disc.uuid) if disc else "",
+        "disc_numbers": disc.to_core().numbers if disc else "", "throw": throw["throw"], "to_go_m": left_m,
+        "fault": result if result in tuple(Fault) else "",
+        "penalty": penalty, "penalties": int(bool(penalty)),
     }  # fmt: skip
+
+
+def _differences(pen: DeskPen, told: PlayedHole, wanted: list[dict[str, Any]]) -> list[CoreEvent]:
+    """The events that make what is told what is wanted. What an earlier event tells beyond the form, as a
+    place or a wind, stays; what several devices told otherwise is picked by saving."""
+    events = []
+    for k, row in enumerate(wanted):
+        before = told.throws[k] if k < len(told.throws) else None
+        if before is None:
+            events.append(pen.event(**row))
+            continue
+        after = replace(before, **row)
+        if not same_told(before, after) or before.what is not after.what:
+            values = {name: getattr(after, name) for name in _KEPT}
+            events.append(pen.event(What.CORRECTION, corrects=before.id, becomes=str(after.what), **values))
+    rivals = [e for group in told.disputed for e in group[1:]]
+    for gone in (*told.throws[len(wanted) :], *rivals):
+        events.append(pen.event(What.CORRECTION, corrects=gone.id, becomes=WITHDRAWN))
+    return events
+
+
+_KEPT = tuple(
+    name for name in CoreEvent.__dataclass_fields__
+    if name not in ("id", "what", "round", "device", "running", "made_at", "position", "hole", "corrects",
+                    "becomes")
+)  # fmt: skip
+
+
+def result_of(event: CoreEvent) -> str:
+    """What became of a throw, as the record's form has it."""
+    return event.penalty or event.fault or AS_PLANNED
+
+
+def score_of(hole: RoundHole, played: PlayedHole) -> Any:
+    """The score of a hole from its play."""
+    by_distance = hole.promised.get("by_distance", [])
+    return hole_score(played, hole.number, hole.par, hole.expected, by_distance)
+
+
+def first_open(played: Round) -> int:
+    """The first place of a round of which nothing is told yet; its first when all are."""
+    told = set(events_by_position(played))
+    places = list(played.holes.values_list("position", flat=True))
+    return next((p for p in places if p not in told), places[0])
+
+
+def played_holes(played: Round) -> list[tuple[RoundHole, PlayedHole]]:
+    """The round's holes of which something is told, in order."""
+    told = events_by_position(played)
+    holes = [(h, fold(told[h.position])) for h in played.holes.all() if h.position in told]
+    return [(h, p) for h, p in holes if p.throws or p.over]
 
 
 def round_score(played: Round) -> RoundScore:
     """The round as the core scores it."""
-    holes = played.holes.prefetch_related("throws")
-    return RoundScore(tuple(h.to_core() for h in holes))
+    return RoundScore(tuple(score_of(h, p) for h, p in played_holes(played)))

@@ -4,7 +4,8 @@ from ypodrome.round import views
 
 app_name = "round"
 urlpatterns = [
-    path("<int:pk>/hole/<int:number>/", views.record, name="record"),
+    path("of/<int:plan>/", views.of_plan, name="of_plan"),
+    path("begin/<int:plan>/", views.begin, name="begin"),
+    path("<int:pk>/<int:position>/", views.record, name="record"),
     path("<int:pk>/after/", views.after, name="after"),
-    path("<int:pk>/again/", views.again, name="again"),
 ]

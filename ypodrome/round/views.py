@@ -7,43 +7,62 @@ from typing import Any
 
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse
-from django.shortcuts import redirect, render
-from django.urls import reverse
-from django.views.decorators.http import (
-    require_http_methods,
-    require_POST,
-    require_safe,
-)
+from django.shortcuts import get_object_or_404, redirect, render
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.core.api import KINDS, RESULTS, Option
-from ypodrome.core.units import feet, metres_from_feet
-from ypodrome.plan.presenters.overview import BOOK, hole_cell
-from ypodrome.plan.presenters.sheet import card
-from ypodrome.plan.views import own_hole, own_plan
+from ypodrome.accounts.owned import own_or_404
+from ypodrome.core.units import metres_from_feet
+from ypodrome.plan.views import own_plan
 from ypodrome.round import services
-from ypodrome.round.models import HoleRecord
+from ypodrome.round.events import events_at
+from ypodrome.round.models import Round, RoundHole
+from ypodrome.round.presenters import after_context, record_context
+
+
+@require_safe
+def of_plan(request: HttpRequest, plan: int) -> HttpResponse:
+    """The latest round played to a plan, at the hole asked for or the first not recorded yet; a page to begin
+    one where there is none."""
+    found = own_plan(request, plan)
+    rounds = services.rounds_of_plan(found)
+    if not rounds:
+        return render(request, "round/begin.html", {"plan": found})
+    asked = request.GET.get("hole", "")
+    position = int(asked) if asked.isdigit() else services.first_open(rounds[0])
+    return redirect("round:record", rounds[0].pk, position)
+
+
+@require_POST
+def begin(request: HttpRequest, plan: int) -> HttpResponse:
+    """Begin a round to a plan."""
+    played = services.begin_round(own_plan(request, plan))
+    messages.success(request, "A new round is open.")
+    return redirect("round:record", played.pk, services.first_open(played))
+
+
+def _own_hole(request: HttpRequest, pk: int, position: int) -> RoundHole:
+    played = own_or_404(Round.objects.select_related("owner", "plan"), request, pk=pk)
+    return get_object_or_404(RoundHole, round=played, position=position)
 
 
 @require_http_methods(["GET", "POST"])
-def record(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def record(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Log a hole's throws and putts."""
-    planned = own_hole(request, pk, number)
-    played = services.current_round(planned.plan)
-    error = ""
-    if request.method == "POST":
-        throws = _entered(request)
-        try:
-            rows = _throws(throws, request.player.units)
-            putts = int(request.POST.get("putts") or 0)
-            services.record_hole(played, planned, rows, putts)
-            return redirect(_after(planned))
-        except ValueError as problem:
-            error = str(problem)
-    kept = HoleRecord.objects.filter(round=played, number=number).first()
-    context = _context(request, planned, kept) | {"error": error}
-    if error:
-        context["throws"], context["putts"] = throws, request.POST.get("putts", "")
-    return render(request, "round/record.html", context, status=400 if error else 200)
+    hole = _own_hole(request, pk, position)
+    if request.method == "GET":
+        return render(request, "round/record.html", record_context(hole))
+    throws = _entered(request)
+    try:
+        _whole(request, hole)
+        services.record_hole(hole, _throws(throws, request.player.units), _putts(request))
+    except ValueError as problem:
+        context = record_context(hole)
+        context |= {"error": str(problem), "throws": throws, "putts": request.POST.get("putts", "")}
+        return render(request, "round/record.html", context, status=400)
+    following = hole.round.holes.filter(position__gt=position).first()
+    if following is None:
+        return redirect("round:after", pk)
+    return redirect("round:record", pk, following.position)
 
 
 COLUMNS = ("disc", "throw", "result", "left")
@@ -54,6 +73,21 @@ def _entered(request: HttpRequest) -> list[dict[str, str]]:
     columns = [request.POST.getlist(name) for name in COLUMNS]
     rows = [dict(zip(COLUMNS, row, strict=True)) for row in zip_longest(*columns, fillvalue="")]
     return [row for row in rows if row["disc"].strip()]
+
+
+def _whole(request: HttpRequest, hole: RoundHole) -> None:
+    """Refuse a form that was cut off on its way, or was filled in before something else was told."""
+    if "whole" not in request.POST:
+        raise ValueError("what was sent is cut short: send it again")
+    if request.POST["whole"] != str(len(events_at(hole.round, hole.position))):
+        raise ValueError("something else was recorded on this hole meanwhile: open it again to see it")
+
+
+def _putts(request: HttpRequest) -> int:
+    text = request.POST.get("putts", "").strip()
+    if not text.isdecimal():
+        raise ValueError("say how many putts: a whole number, 0 if a throw went in")
+    return int(text)
 
 
 def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
@@ -69,87 +103,8 @@ def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
     return throws
 
 
-def _typed(left_m: float | None, units: str) -> str:
-    if left_m is None:
-        return ""
-    return f"{feet(left_m) if units == 'imperial' else left_m:.0f}"
-
-
-def _after(planned: Any) -> Any:
-    numbers = list(planned.plan.holes.values_list("number", flat=True))
-    at = numbers.index(planned.number)
-    if at + 1 < len(numbers):
-        return reverse("round:record", args=(planned.plan_id, numbers[at + 1]))
-    return reverse("round:after", args=(planned.plan_id,))
-
-
-def _context(request: HttpRequest, planned: Any, kept: HoleRecord | None) -> dict[str, Any]:
-    option = planned.kept.in_force if planned.kept else None
-    units = request.player.units
-    throws = (
-        [
-            {"disc": t.disc, "throw": t.throw, "result": t.result, "left": _typed(t.left_m, units)}
-            for t in kept.throws.all()
-        ]
-        if kept
-        else _planned_throws(option)
-    )
-    thrower = request.player.thrower
-    kinds = dict.fromkeys(thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m)
-    return {
-        "hole": planned,
-        "plan": planned.plan,
-        "units": units,
-        "numbers": list(planned.plan.holes.values_list("number", flat=True)),
-        "card": card(option, units) if option else None,
-        "throws": throws,
-        "putts": kept.putts if kept else 2,
-        "kept": kept,
-        "discs": [d.name for d in request.player.discs.all()],
-        "kinds": list(kinds),
-        "results": RESULTS,
-        "cell": hole_cell(planned, planned.plan, BOOK, None),
-    }
-
-
-def _planned_throws(option: Option | None) -> list[dict[str, str]]:
-    """The planned throws in sequence, for the record to begin from."""
-    throws = []
-    while option:
-        throws.append({"disc": option.throw.disc.name, "throw": option.throw.code, "result": "as planned"})
-        option = option.standing.next
-    return throws or [{"disc": "", "throw": "", "result": "as planned"}]
-
-
-PARTS = (("Tee", "tee"), ("Approach", "approach"), ("Putting", "putting"))
-
-
 @require_safe
 def after(request: HttpRequest, pk: int) -> HttpResponse:
     """The round against par and against its plan."""
-    plan = own_plan(request, pk)
-    played = services.current_round(plan)
-    score = services.round_score(played)
-    records = {h.number: h for h in played.holes.prefetch_related("throws")}
-    rows = [
-        {"hole": h, "record": records[h.number], "throws": list(records[h.number].throws.all())}
-        for h in score.holes
-    ]
-    noted = [h for h in score.holes if h.gained is not None]
-    parts = [
-        (name, [getattr(h.gained, part) for h in noted], getattr(score.gained, part))
-        for name, part in PARTS if noted
-    ]  # fmt: skip
-    context = {"plan": plan, "round": played, "score": score, "rows": rows, "noted": noted, "parts": parts,
-               "missing": [h.number for h in plan.holes.all() if h.number not in records],
-               "units": request.player.units}  # fmt: skip
-    return render(request, "round/after.html", context)
-
-
-@require_POST
-def again(request: HttpRequest, pk: int) -> HttpResponse:
-    """Begin another round to the same plan."""
-    plan = own_plan(request, pk)
-    services.new_round(plan)
-    messages.success(request, "A new round is open.")
-    return redirect("round:record", pk, plan.holes.first().number)
+    played = own_or_404(Round.objects.select_related("plan"), request, pk=pk)
+    return render(request, "round/after.html", after_context(played, request.player.units))

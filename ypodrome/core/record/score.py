@@ -6,11 +6,6 @@ from dataclasses import dataclass
 
 from ypodrome.core.record.gained import Gained
 
-RESULTS = ("as planned", "left", "right", "short", "long", "hit something", "out of bounds")
-"""What became of a throw, as a player logs it."""
-
-PENALISED = ("out of bounds",)
-
 
 @dataclass(frozen=True)
 class HoleScore:

@@ -45,7 +45,11 @@ def _sort_row(
         "softest": min(power),
         "hardest": max(power),
         "holes": [
-            {"number": holes[i].number, "cost": dearer(thrown[i].expected, in_force[i].expected)}
+            {
+                "number": holes[i].number,
+                "position": holes[i].position,
+                "cost": dearer(thrown[i].expected, in_force[i].expected),
+            }
             for i in mine
         ],
     }

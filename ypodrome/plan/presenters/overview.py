@@ -147,10 +147,10 @@ def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any
 
 def comparison_context(plan: GamePlan, other: GamePlan) -> dict[str, Any]:
     """Two plans of one course, hole by hole: what is thrown, what is expected, what differs."""
-    theirs = {h.number: h for h in other.holes.all()}
+    theirs = {h.position: h for h in other.holes.all()}
     rows = []
     for hole in plan.holes.all():
-        beside = theirs.get(hole.number)
+        beside = theirs.get(hole.position)
         if beside is None or hole.kept is None or beside.kept is None:
             continue
         one, two = hole.kept.in_force, beside.kept.in_force

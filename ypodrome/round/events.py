@@ -1,0 +1,87 @@
+"""The event log: taken once each, never changed."""
+
+from __future__ import annotations
+
+import uuid
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from django.core.exceptions import ValidationError
+from django.db import transaction
+from django.db.models import QuerySet
+from django.utils import timezone
+
+from ypodrome.accounts.models import Player
+from ypodrome.core.api import Event as CoreEvent
+from ypodrome.core.api import What
+from ypodrome.round.models import Event, Round
+
+DESK = "desk"
+"""Device of what is entered on a page of the server."""
+
+
+@dataclass(frozen=True)
+class Taken:
+    """How many events were new, and how many had come before."""
+
+    new: int
+    known: int
+
+
+@transaction.atomic
+def take(owner: Player, events: Iterable[CoreEvent]) -> Taken:
+    """Keep events, each once, whenever and however often it comes. ValueError names one that cannot be."""
+    rows = {}
+    for event in events:
+        row = _checked(owner, event)
+        rows[row.uuid] = row
+    known = set(Event.objects.filter(owner=owner, uuid__in=rows).values_list("uuid", flat=True))
+    Event.objects.bulk_create(row for key, row in rows.items() if key not in known)
+    return Taken(len(rows) - len(known), len(known))
+
+
+def _checked(owner: Player, event: CoreEvent) -> Event:
+    try:
+        row = Event.from_core(owner, event)
+        row.clean_fields(exclude=["owner"])
+    except (ValueError, ValidationError) as error:
+        told = error.message_dict.items() if isinstance(error, ValidationError) else [("", [str(error)])]
+        said = "; ".join(f"{field}: {messages[0]}" if field else messages[0] for field, messages in told)
+        raise ValueError(f"event {event.id}: {said}") from None
+    return row
+
+
+def events_at(played: Round, position: int) -> list[CoreEvent]:
+    """Everything told of one place in a round."""
+    return [e.to_core() for e in _of(played).filter(position=position)]
+
+
+def events_by_position(played: Round) -> dict[int, list[CoreEvent]]:
+    """Everything told of a round's holes, by place."""
+    found: dict[int, list[CoreEvent]] = {}
+    for row in _of(played).exclude(position=None):
+        found.setdefault(row.position, []).append(row.to_core())
+    return found
+
+
+def _of(played: Round) -> QuerySet[Event]:
+    return Event.objects.filter(owner_id=played.owner_id, round_uuid=played.uuid)
+
+
+class DeskPen:
+    """Writes new events of a round's hole as the desk, in running order."""
+
+    def __init__(self, played: Round, position: int, hole: int) -> None:
+        self.owner, self.common = played.owner, {
+            "round": str(played.uuid), "device": DESK, "position": position, "hole": hole,
+        }  # fmt: skip
+        self.next = Event.objects.filter(owner=played.owner, device=DESK).count() + 1
+
+    def event(self, what: What, **told: object) -> CoreEvent:
+        """A new event of the desk."""
+        made = CoreEvent(
+            id=str(uuid.uuid4()), what=what, running=self.next, made_at=timezone.now().isoformat(),
+            **self.common | told,
+        )  # fmt: skip
+        self.next += 1
+        return made

@@ -1,0 +1,83 @@
+"""View data of the record and of the look back."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from ypodrome.bag.services import bag_of
+from ypodrome.core.api import KINDS, Event, fold
+from ypodrome.core.units import feet
+from ypodrome.plan.presenters.overview import BOOK, hole_cell
+from ypodrome.round import services
+from ypodrome.round.events import events_at
+from ypodrome.round.models import Round, RoundHole
+
+Json = dict[str, Any]
+
+
+def record_context(hole: RoundHole) -> Json:
+    """The form of a hole: what is told of it, or the plan to begin from."""
+    player, played = hole.round.owner, hole.round
+    services.promise_anew(hole)
+    events = events_at(played, hole.position)
+    told = fold(events)
+    planned = played.plan.holes.filter(position=hole.position).first() if played.plan else None
+    throws = [_row(t, player.units) for t in told.others] or _planned_rows(hole)
+    thrower = player.thrower
+    kinds = [thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m]
+    discs = [d.name for d in bag_of(player)]
+    first = (hole.promised.get("throws") or [None])[0]
+    return {
+        "hole": hole,
+        "round": played,
+        "plan": played.plan,
+        "units": player.units,
+        "holes": list(played.holes.all()),
+        "promised": first,
+        "throws": throws,
+        "putts": len(told.putts) if told.throws else 2,
+        "told": told if told.over else None,
+        "whole": len(events),
+        "discs": [*discs, *dict.fromkeys(t["disc"] for t in throws if t["disc"] not in discs)],
+        "kinds": list(dict.fromkeys([*kinds, *(t["throw"] for t in throws if t["throw"])])),
+        "results": services.RESULTS,
+        "cell": hole_cell(planned, played.plan, BOOK, None) if planned else None,
+    }
+
+
+def _row(event: Event, units: str) -> dict[str, str]:
+    to_go_m = event.to_go_m
+    left = "" if to_go_m is None else f"{feet(to_go_m) if units == 'imperial' else to_go_m:.0f}"
+    return {"disc": event.disc, "throw": event.throw, "result": services.result_of(event), "left": left}
+
+
+def _planned_rows(hole: RoundHole) -> list[dict[str, str]]:
+    """The planned throws in sequence, for the record to begin from."""
+    rows = [
+        {"disc": t["disc"], "throw": t["throw"], "result": services.AS_PLANNED}
+        for t in hole.promised.get("throws", [])
+    ]
+    return rows or [{"disc": "", "throw": "", "result": services.AS_PLANNED}]
+
+
+PARTS = (("Tee", "tee"), ("Approach", "approach"), ("Putting", "putting"))
+
+
+def after_context(played: Round, units: str) -> Json:
+    """The round against par and against its plan."""
+    told = services.played_holes(played)
+    score = services.round_score(played)
+    rows = [
+        {"at": hole, "hole": s, "throws": [(t, services.result_of(t)) for t in play.others]}
+        for (hole, play), s in zip(told, score.holes, strict=True)
+    ]
+    noted = [h for h in score.holes if h.gained is not None]
+    parts = [
+        (name, [getattr(h.gained, part) for h in noted], getattr(score.gained, part))
+        for name, part in PARTS if noted
+    ]  # fmt: skip
+    done = {hole.position for hole, _ in told}
+    return {
+        "round": played, "plan": played.plan, "score": score, "rows": rows, "noted": noted, "parts": parts,
+        "missing": [h for h in played.holes.all() if h.position not in done], "units": units,
+    }  # fmt: skip
