@@ -33,7 +33,7 @@ class BagDisc(Deletable):
     """One disc of a player, with a lasting id. A name is unique among those the player has. `worn_from`:
     since when throws count towards more wear than `wear`."""
 
-    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    uuid = models.UUIDField(default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Player, models.CASCADE, related_name="discs")
     name = models.CharField(max_length=60)
     speed = _ranged("speed")
@@ -56,6 +56,7 @@ class BagDisc(Deletable):
     class Meta:
         ordering = ("speed", "-fade", "name")
         constraints = [
+            models.UniqueConstraint(fields=("owner", "uuid"), name="each_disc_once"),
             models.UniqueConstraint(
                 fields=("owner", "name"), name="one_disc_a_name",
                 condition=models.Q(state__in=ACTIVE, deleted=None),
@@ -82,7 +83,7 @@ class BagDisc(Deletable):
 class StockLine(models.Model):
     """A flight worth keeping: one release of one disc, in the wind it was tried in."""
 
-    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    uuid = models.UUIDField(default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Player, models.CASCADE, related_name="lines")
     name = models.CharField(max_length=60)
     disc = models.ForeignKey(BagDisc, models.CASCADE, related_name="lines")
@@ -96,6 +97,7 @@ class StockLine(models.Model):
 
     class Meta:
         ordering = ("pk",)
+        constraints = [models.UniqueConstraint(fields=("owner", "uuid"), name="each_line_once")]
 
     def __str__(self) -> str:
         return self.name

@@ -27,7 +27,7 @@ class Course(Deletable):
     many of its changes are in force; those after it have been undone.
     """
 
-    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    uuid = models.UUIDField(default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Player, models.SET_NULL, null=True, related_name="courses")
     shared = models.BooleanField(default=False)
     name = models.CharField(max_length=120)
@@ -40,6 +40,7 @@ class Course(Deletable):
 
     class Meta:
         ordering = ("name", "pk")
+        constraints = [models.UniqueConstraint(fields=("owner", "uuid"), name="each_course_once")]
 
     def __str__(self) -> str:
         return self.name

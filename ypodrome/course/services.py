@@ -28,13 +28,27 @@ def import_course(owner: Player, data: bytes) -> Course:
 def store_course(owner: Player, document: Json) -> Course:
     """Store a parsed course file; FileProblems if anything in it is wrong."""
     core = course_from_document(document)
-    lon, lat = core.origin
-    course = Course.objects.create(owner=owner, name=core.name, anchor_lon=lon, anchor_lat=lat)
+    return store_document(owner, document, core.name, core.origin, layout_documents(core.layouts))
+
+
+@transaction.atomic
+def store_document(
+    owner: Player | None,
+    document: Json,
+    name: str,
+    anchor: tuple[float, float],
+    layouts: list[Json],
+    **more: Any,
+) -> Course:
+    """Store a document whose features are sound each by itself."""
+    course = Course.objects.create(
+        owner=owner, name=name[:120], anchor_lon=anchor[0], anchor_lat=anchor[1], **more
+    )
     Feature.objects.bulk_create(
         Feature(course=course, position=k, geometry=f["geometry"], properties=f["properties"])
         for k, f in enumerate(document["features"])
     )
-    store_layouts(course, layout_documents(core.layouts))
+    store_layouts(course, layouts)
     return course
 
 

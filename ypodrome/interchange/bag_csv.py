@@ -14,8 +14,21 @@ NUMBERS = ("speed", "glide", "turn", "fade", "weight_g", "wear")
 MOST_DISCS = 200
 
 
+Row = tuple[str, Disc, dict[str, str]]
+"""Where a disc stands, the disc, and what its line holds."""
+
+
 def read_bag(data: bytes) -> tuple[Disc, ...]:
     """Discs from the bytes of a bag file, or FileProblems with every line that is wrong."""
+    discs = tuple(disc for _, disc, _ in read_rows(data))
+    if problems := _doubles(discs):
+        raise FileProblems(problems)
+    return discs
+
+
+def read_rows(data: bytes, empty: bool = False) -> list[Row]:
+    """Lines of a bag file with whatever columns they have; one without discs is refused unless it may be
+    `empty`."""
     rows = csv.DictReader(io.StringIO(decode(data), newline=""), strict=True)
     try:
         header = [h.strip() for h in rows.fieldnames or []]
@@ -23,26 +36,28 @@ def read_bag(data: bytes) -> tuple[Disc, ...]:
         missing = [c for c in REQUIRED if c not in header]
         if missing:
             raise refuse("line 1", f"the header lacks the column {', '.join(missing)}")
-        discs, problems = [], []
+        found: list[Row] = []
+        problems: list[Problem] = []
         for row in rows:
             if any((v or "").strip() for k, v in row.items() if isinstance(v, str)):
-                disc = _disc(f"line {rows.line_num}", row, problems)
-                discs.append(disc)
+                where = f"line {rows.line_num}"
+                disc = _disc(where, row, problems)
+                if disc is not None:
+                    found.append((where, disc, {k: v for k, v in row.items() if k and isinstance(v, str)}))
     except csv.Error as error:
         raise refuse(f"line {rows.line_num}", f"is not proper CSV: {error}") from None
-    problems += _doubles(discs)
     if problems:
         raise FileProblems(problems)
-    if not discs:
+    if not found and not empty:
         raise refuse("file", "has a header but no discs: add a line for each")
-    if len(discs) > MOST_DISCS:
+    if len(found) > MOST_DISCS:
         raise refuse("file", f"has more than {MOST_DISCS} discs")
-    return tuple(d for d in discs if d is not None)
+    return found
 
 
-def _doubles(discs: list[Disc | None]) -> list[Problem]:
+def _doubles(discs: tuple[Disc, ...]) -> list[Problem]:
     """A name tells a disc from the others of its bag."""
-    count = Counter(d.name for d in discs if d is not None)
+    count = Counter(d.name for d in discs)
     return [
         Problem("file", "name", f'"{name}" stands there {n} times: tell them apart, as "{name} (old)"')
         for name, n in count.items()

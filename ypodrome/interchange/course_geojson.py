@@ -86,6 +86,21 @@ def course_from_document(document: Json) -> f.Course:
     return course
 
 
+def document_problems(document: Json) -> list[Problem]:
+    """What is wrong with the features and layouts of a document, each taken alone: a course under way may
+    lack holes, tees and pins."""
+    head, rows = document.get("ypodrome"), document.get("features")
+    if not isinstance(head, dict) or head.get("format") != "course" or not isinstance(rows, list):
+        return [Problem("file", "ypodrome", "is no course: it needs features and a member with its format")]
+    if len(rows) > MOST_FEATURES:
+        return [Problem("file", "features", f"are more than {MOST_FEATURES}")]
+    problems: list[Problem] = []
+    for number, row in enumerate(rows, start=1):
+        _check_feature(number, row, problems)
+    _layouts(head.get("layouts"), problems)
+    return problems
+
+
 def feature_problems(row: Json) -> list[Problem]:
     """What is wrong with one feature taken alone."""
     problems: list[Problem] = []

@@ -20,7 +20,7 @@ class GamePlan(Deletable):
     """A plan for one layout on one day. `version` is the course as it was when the plan was begun or last
     worked out; an `archived` plan is put away, not gone."""
 
-    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    uuid = models.UUIDField(default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Player, models.CASCADE, related_name="plans")
     layout = models.ForeignKey(Layout, models.PROTECT, related_name="plans")
     version = models.ForeignKey(CourseVersion, models.PROTECT, null=True, related_name="plans")
@@ -42,6 +42,7 @@ class GamePlan(Deletable):
 
     class Meta:
         ordering = ("-day", "-created", "-pk")
+        constraints = [models.UniqueConstraint(fields=("owner", "uuid"), name="each_plan_once")]
 
     def __str__(self) -> str:
         return self.name or f"{self.layout}, {self.created:%d %b}"

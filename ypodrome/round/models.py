@@ -24,7 +24,7 @@ class Round(Deletable):
     """A round played: what it was played on, by reference and by what was promised then (`holes`), so that a
     plan or a course changed or gone later changes no round."""
 
-    uuid = models.UUIDField(default=uuid.uuid4, unique=True, editable=False)
+    uuid = models.UUIDField(default=uuid.uuid4, editable=False)
     owner = models.ForeignKey(Player, models.CASCADE, related_name="rounds")
     plan = models.ForeignKey(GamePlan, models.SET_NULL, null=True, related_name="rounds")
     version = models.ForeignKey(CourseVersion, models.PROTECT, null=True, related_name="rounds")
@@ -36,6 +36,7 @@ class Round(Deletable):
 
     class Meta:
         ordering = ("-pk",)
+        constraints = [models.UniqueConstraint(fields=("owner", "uuid"), name="each_round_once")]
 
     def __str__(self) -> str:
         return self.name or f"{self.course_name}, {self.layout_name}"

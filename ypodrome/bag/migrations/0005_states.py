@@ -39,7 +39,8 @@ class Migration(migrations.Migration):
         migrations.AddField("bagdisc", "worn_from", models.DateTimeField(auto_now_add=True, default=django.utils.timezone.now), preserve_default=False),
         migrations.AddField("stockline", "uuid", models.UUIDField(null=True, editable=False)),
         migrations.RunPython(give_ids_and_tell_apart, migrations.RunPython.noop),
-        migrations.AlterField("stockline", "uuid", models.UUIDField(default=uuid.uuid4, unique=True, editable=False)),
+        migrations.AlterField("stockline", "uuid", models.UUIDField(default=uuid.uuid4, editable=False)),
+        migrations.AddConstraint("stockline", models.UniqueConstraint(fields=("owner", "uuid"), name="each_line_once")),
         migrations.AlterField("bagdisc", "plastic", models.CharField(max_length=8, default="premium", choices=[
             ("base", "base"), ("grippy", "grippy"), ("premium", "premium")])),
         migrations.AlterField("bagdisc", "speed", between(1.0, 15.0)),
@@ -48,6 +49,8 @@ class Migration(migrations.Migration):
         migrations.AlterField("bagdisc", "fade", between(0.0, 6.0)),
         migrations.AlterField("bagdisc", "weight_g", between(120.0, 200.0, default=175.0)),
         migrations.AlterField("bagdisc", "wear", between(0.0, 10.0, default=0.0)),
+        migrations.AlterField("bagdisc", "uuid", models.UUIDField(default=uuid.uuid4, editable=False)),
+        migrations.AddConstraint("bagdisc", models.UniqueConstraint(fields=("owner", "uuid"), name="each_disc_once")),
         migrations.AddConstraint("bagdisc", models.UniqueConstraint(
             fields=("owner", "name"), name="one_disc_a_name",
             condition=models.Q(state__in=("bag", "resting"), deleted=None),

@@ -33,7 +33,8 @@ class Migration(migrations.Migration):
         migrations.AddField("course", "uuid", models.UUIDField(null=True, editable=False)),
         migrations.AddField("layouthole", "position", models.PositiveIntegerField(default=0), preserve_default=False),
         migrations.RunPython(give_ids_and_places, migrations.RunPython.noop),
-        migrations.AlterField("course", "uuid", models.UUIDField(default=uuid.uuid4, unique=True, editable=False)),
+        migrations.AlterField("course", "uuid", models.UUIDField(default=uuid.uuid4, editable=False)),
+        migrations.AddConstraint("course", models.UniqueConstraint(fields=("owner", "uuid"), name="each_course_once")),
         migrations.AlterField("course", "owner", models.ForeignKey(
             null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="courses", to="accounts.player")),
         migrations.AlterField("layouthole", "par", models.PositiveIntegerField(validators=[

@@ -53,7 +53,8 @@ class Migration(migrations.Migration):
             null=True, on_delete=django.db.models.deletion.PROTECT, related_name="plans", to="course.courseversion")),
         migrations.AddField("plannedhole", "position", models.PositiveIntegerField(default=0), preserve_default=False),
         migrations.RunPython(fill, migrations.RunPython.noop),
-        migrations.AlterField("gameplan", "uuid", models.UUIDField(default=uuid.uuid4, unique=True, editable=False)),
+        migrations.AlterField("gameplan", "uuid", models.UUIDField(default=uuid.uuid4, editable=False)),
+        migrations.AddConstraint("gameplan", models.UniqueConstraint(fields=("owner", "uuid"), name="each_plan_once")),
         migrations.AlterField("gameplan", "layout", models.ForeignKey(
             on_delete=django.db.models.deletion.PROTECT, related_name="plans", to="course.layout")),
         migrations.AlterField("gameplan", "posture", models.CharField(

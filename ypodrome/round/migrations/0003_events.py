@@ -102,7 +102,8 @@ class Migration(migrations.Migration):
         migrations.AddField("round", "version", models.ForeignKey(
             null=True, on_delete=django.db.models.deletion.PROTECT, related_name="rounds", to="course.courseversion")),
         migrations.RunPython(snapshot, migrations.RunPython.noop),
-        migrations.AlterField("round", "uuid", models.UUIDField(default=uuid.uuid4, unique=True, editable=False)),
+        migrations.AlterField("round", "uuid", models.UUIDField(default=uuid.uuid4, editable=False)),
+        migrations.AddConstraint("round", models.UniqueConstraint(fields=("owner", "uuid"), name="each_round_once")),
         migrations.AlterField("round", "plan", models.ForeignKey(
             null=True, on_delete=django.db.models.deletion.SET_NULL, related_name="rounds", to="plan.gameplan")),
         migrations.AlterModelOptions("round", options={"ordering": ("-pk",)}),

@@ -1,0 +1,121 @@
+"""Everything a player has typed, thrown and chosen, as one file."""
+
+from __future__ import annotations
+
+import csv
+import io
+import json
+from collections.abc import Iterable
+from datetime import date
+
+from ypodrome import __version__
+from ypodrome.accounts.models import Player
+from ypodrome.bag.models import BagDisc
+from ypodrome.course.models import Course, CourseVersion
+from ypodrome.course.versions import current_version, document_of_version
+from ypodrome.interchange import archive_parts as parts
+from ypodrome.interchange.archive_zip import VERSION, json_bytes, write_archive
+from ypodrome.interchange.events_csv import write_events
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.round.models import Event, Round
+
+BAG_COLUMNS = ("name", "speed", "glide", "turn", "fade", "weight_g", "plastic", "wear", "water_ok", "colour",
+               "notes", "id", "state", "lost_on", "lost_where", "worn_from")  # fmt: skip
+LINE_VALUES = ("hyzer_deg", "nose_deg", "launch_deg", "power_pct", "wind_m_s", "wind_from_deg")
+CONDITIONS = parts.Conditions.__struct_fields__
+
+
+def archive_of(player: Player, today: date) -> bytes:
+    """A player's archive (docs/formats.md)."""
+    plans = list(GamePlan.objects.of(player).select_related("version", "layout").order_by("uuid"))
+    rounds = list(Round.objects.of(player).select_related("version", "plan").order_by("uuid"))
+    courses, versions = _courses(player, plans, rounds)
+    manifest = {"format": "archive", "version": VERSION, "made": today.isoformat(), "by": __version__}
+    members = {
+        "manifest.json": json_bytes(manifest),
+        "thrower.json": json_bytes(player.thrower_document),
+        "settings.json": json_bytes({"name": player.name, "units": player.units}),
+        "bag.csv": bag_csv(BagDisc.objects.of(player).order_by("uuid")),
+        "lines.json": json_bytes(_lines(player)),
+        "courses.json": json_bytes(courses),
+        "rounds.json": json_bytes([_round(r) for r in rounds]),
+        "events.csv": _events(player),
+    }
+    for version in versions:
+        name = f"courses/{version.course.uuid}-{version.number}.geojson"
+        members[name] = json.dumps(document_of_version(version), ensure_ascii=False).encode()
+    for plan in plans:
+        members[f"plans/{plan.uuid}.json"] = json_bytes(parts.plain(_plan(plan)))
+    return write_archive(members)
+
+
+def bag_csv(discs: Iterable[BagDisc]) -> bytes:
+    """Discs as a bag file with their ids and states."""
+    text = io.StringIO(newline="")
+    rows = csv.writer(text, lineterminator="\r\n")
+    rows.writerow(BAG_COLUMNS)
+    for disc in discs:
+        values = {name: getattr(disc, name) for name in BAG_COLUMNS if name != "id"} | {"id": disc.uuid}
+        values["water_ok"] = "yes" if disc.water_ok else "no"
+        values["worn_from"] = disc.worn_from.isoformat()
+        values["lost_on"] = disc.lost_on.isoformat() if disc.lost_on else ""
+        rows.writerow([values[name] for name in BAG_COLUMNS])
+    return text.getvalue().encode()
+
+
+def _lines(player: Player) -> list[object]:
+    lines = player.lines.select_related("disc").filter(disc__deleted=None).order_by("uuid")
+    return [
+        parts.plain(parts.Line(line.uuid, line.name, line.disc.uuid, line.throw,
+                               *(getattr(line, name) for name in LINE_VALUES)))
+        for line in lines
+    ]  # fmt: skip
+
+
+def _courses(
+    player: Player, plans: list[GamePlan], rounds: list[Round]
+) -> tuple[list[object], list[CourseVersion]]:
+    """The player's courses and those that plans and rounds need, with every version needed."""
+    used = {o.version_id for o in [*plans, *rounds] if o.version_id}
+    needed = Course.objects.filter(versions__in=used) | Course.objects.of(player)
+    versions, entries = set(used), []
+    for course in needed.distinct().order_by("uuid"):
+        present = current_version(course)
+        versions.add(present.pk)
+        entry = parts.CourseEntry(course.uuid, present.number, course.shared, course.owner_id == player.pk)
+        entries.append(parts.plain(entry))
+    return entries, list(CourseVersion.objects.filter(pk__in=versions).select_related("course"))
+
+
+def _plan(plan: GamePlan) -> parts.Plan:
+    return parts.Plan(
+        course=plan.version.course.uuid, version=plan.version.number, layout=plan.layout.name,
+        name=plan.name, day=plan.day.isoformat(), created=plan.created.isoformat(),
+        archived=plan.archived.isoformat() if plan.archived else None,
+        conditions=parts.Conditions(**{name: getattr(plan, name) for name in CONDITIONS}), target=plan.target,
+        holes=[_hole(h) for h in plan.holes.all()],
+    )  # fmt: skip
+
+
+def _hole(hole: PlannedHole) -> parts.Hole:
+    return parts.Hole(hole.position, hole.number, hole.tee, hole.pin, hole.par, hole.choice, hole.notes)
+
+
+def _round(played: Round) -> object:
+    plan, version = played.plan, played.version
+    return parts.plain(
+        parts.Round(
+            id=played.uuid, plan=plan.uuid if plan and plan.deleted is None else None,
+            course=version.course.uuid if version else None, version=version.number if version else None,
+            course_name=played.course_name, layout_name=played.layout_name, name=played.name,
+            day=played.day.isoformat(), started=played.started.isoformat(),
+            holes=[parts.Hole(h.position, h.number, h.tee, h.pin, h.par, promised=parts.promised(h.promised))
+                   for h in played.holes.all()],
+        )
+    )  # fmt: skip
+
+
+def _events(player: Player) -> bytes:
+    gone = Round.objects.filter(owner=player).exclude(deleted=None).values("uuid")
+    rows = Event.objects.filter(owner=player).exclude(round_uuid__in=gone)
+    return write_events(e.to_core() for e in rows.order_by("device", "running", "uuid"))
