@@ -1,24 +1,58 @@
-"""JSON in and out of views."""
+"""What comes in over HTTP: JSON objects, and values checked by a form."""
 
 from __future__ import annotations
 
 import json
 from typing import Any
 
-from django.http import HttpRequest, JsonResponse
+from django import forms
+from django.contrib import messages
+from django.core.exceptions import NON_FIELD_ERRORS
+from django.http import HttpRequest
+from django.middleware.csrf import get_token
+from django.urls import reverse
+from django.utils.html import format_html
+
+from ypodrome.core.refused import Refused
 
 
 def json_body(request: HttpRequest) -> dict[str, Any]:
-    """The object a page has sent; ValueError if it is none."""
+    """The object a page has sent; Refused if it is none."""
     try:
         values = json.loads(request.body or b"{}")
-    except ValueError:
-        raise ValueError("the request is not JSON") from None
+    except (ValueError, RecursionError):
+        raise Refused("the request is not JSON") from None
     if not isinstance(values, dict):
-        raise ValueError("the request must be an object")
+        raise Refused("the request must be an object")
     return values
 
 
-def refusal(error: Exception) -> JsonResponse:
-    """What is wrong, for the page to show."""
-    return JsonResponse({"error": str(error)}, status=400)
+def checked(form: forms.Form) -> dict[str, Any]:
+    """A form's values; Refused names the first field that is wrong, and how."""
+    if form.is_valid():
+        return form.cleaned_data
+    field, wrong = next(iter(form.errors.items()))
+    named = "" if field == NON_FIELD_ERRORS else f"{field}: "
+    raise Refused(named + str(wrong[0]))
+
+
+def upload_of(request: HttpRequest, most_bytes: int) -> tuple[str, bytes]:
+    """The name and bytes of the file that was sent. Refused when there is none, or it is too large."""
+    upload = request.FILES.get("file")
+    if upload is None:
+        raise Refused("choose a file first")
+    if (upload.size or 0) > most_bytes:
+        raise Refused(f"the file is larger than {most_bytes // 1_000_000} MB")
+    return upload.name or "file", upload.read()
+
+
+def say_deleted(request: HttpRequest, kind: str, pk: int, name: str) -> None:
+    """Say that something is deleted, with the click that puts it back."""
+    messages.success(
+        request,
+        format_html(
+            '{} is deleted. <form method="post" action="{}" class="inline"><input type="hidden" '
+            'name="csrfmiddlewaretoken" value="{}"><button class="linkish">Put it back</button></form>',
+            name, reverse("put_back", args=(kind, pk)), get_token(request),
+        ),
+    )  # fmt: skip

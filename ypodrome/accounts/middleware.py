@@ -1,34 +1,42 @@
-"""Puts the player on the request. Every page but the login needs one."""
+"""Puts the player on the request. Every page but a few open ones needs one."""
 
 from __future__ import annotations
 
 from collections.abc import Callable
 
 from django.conf import settings
-from django.contrib.auth import login
+from django.contrib.auth import login, logout
 from django.contrib.auth.views import redirect_to_login
 from django.http import HttpRequest, HttpResponse
+from django.shortcuts import redirect
 
 from ypodrome.accounts.models import Player
 
-OPEN_PATHS = ("/login/", "/static/")
+OPEN_PATHS = ("/login/", "/logout/", "/static/", "/player/join/", "/shown/")
+WELCOME = "/thrower/welcome/"
+EPOCH = "sessions"
 
 
 class PlayerMiddleware:
-    """Sets `request.player`; in local mode signs the first player in."""
+    """Sets `request.player`; in local mode signs the first player in, or shows the way in to the first."""
 
     def __init__(self, get_response: Callable[[HttpRequest], HttpResponse]) -> None:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
+        request.player = None
         if request.path.startswith(OPEN_PATHS):
             return self.get_response(request)
         if not request.user.is_authenticated and settings.LOCAL:
             first = Player.objects.select_related("user").order_by("pk").first()
-            if first is not None:
-                login(request, first.user, "django.contrib.auth.backends.ModelBackend")
+            if first is None:
+                return self.get_response(request) if request.path == WELCOME else redirect(WELCOME)
+            login(request, first.user, "django.contrib.auth.backends.ModelBackend")
         player = Player.objects.filter(user_id=request.user.pk).first()
         if player is None:
             return redirect_to_login(request.get_full_path())
-        request.player = player  # type: ignore[attr-defined]
+        if request.session.setdefault(EPOCH, player.sessions) != player.sessions:
+            logout(request)
+            return redirect_to_login(request.get_full_path())
+        request.player = player
         return self.get_response(request)

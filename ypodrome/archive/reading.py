@@ -12,6 +12,7 @@ import msgspec
 
 from ypodrome.bag.models import State
 from ypodrome.core.api import Disc, Event
+from ypodrome.core.refused import Refused
 from ypodrome.interchange import archive_parts as parts
 from ypodrome.interchange.archive_zip import json_of, read_archive
 from ypodrome.interchange.bag_csv import read_rows
@@ -101,7 +102,7 @@ def _discs(data: bytes) -> list[ArchivedDisc]:
 def _disc(disc: Disc, more: Json) -> ArchivedDisc:
     state = more.get("state") or State.BAG
     if state not in State.values:
-        raise ValueError(f"state {state!r} is not known")
+        raise Refused(f"state {state!r} is not known")
     lost_on = date.fromisoformat(more["lost_on"]) if more.get("lost_on") else None
     where = str(more.get("lost_where") or "")[:120]
     return ArchivedDisc(

@@ -23,6 +23,7 @@ from ypodrome.core.api import (
     missed_releases,
     open_field,
 )
+from ypodrome.core.refused import Refused
 
 LIMITS = {
     "hyzer_deg": (-90.0, 90.0),
@@ -81,29 +82,29 @@ def trial_from(player: Player, values: dict[str, Any]) -> Trial:
     """Values from the screen, checked; ValueError names the field."""
     disc = player.discs.filter(state=State.BAG, deleted=None, pk=_whole(values.get("disc"))).first()
     if disc is None:
-        raise ValueError("disc is not in the bag")
+        raise Refused("disc is not in the bag")
     try:
         throw = Throw(str(values.get("throw")))
     except ValueError:
-        raise ValueError("throw is not known") from None
+        raise Refused("throw is not known") from None
     return Trial(disc, throw, **{name: _within(values, name) for name in LIMITS})
 
 
 def _whole(value: Any) -> int:
-    try:
-        return int(value)
-    except (TypeError, ValueError):
-        raise ValueError("disc is not in the bag") from None
+    text = str(value)
+    if not (text.isascii() and text.isdigit() and len(text) < 12):
+        raise Refused("disc is not in the bag")
+    return int(text)
 
 
 def _within(values: dict[str, Any], name: str) -> float:
     low, high = LIMITS[name]
     try:
         value = float(values[name])
-    except (KeyError, TypeError, ValueError):
-        raise ValueError(f"{name} must be a number") from None
+    except (KeyError, TypeError, ValueError, OverflowError):
+        raise Refused(f"{name} must be a number") from None
     if not low <= value <= high:
-        raise ValueError(f"{name} must be between {low:g} and {high:g}")
+        raise Refused(f"{name} must be between {low:g} and {high:g}")
     return value
 
 
@@ -133,10 +134,10 @@ def keep_line(player: Player, name: str, values: dict[str, Any]) -> StockLine:
     """Keep a trial under a name; the same name takes its place."""
     name = name.strip()[:60]
     if not name:
-        raise ValueError("name the line")
+        raise Refused("name the line")
     trial = trial_from(player, values)
     if player.lines.exclude(name=name).count() >= MOST_LINES:
-        raise ValueError(f"{MOST_LINES} lines are kept already; take one away first")
+        raise Refused(f"{MOST_LINES} lines are kept already; take one away first")
     line, _ = StockLine.objects.update_or_create(
         owner=player,
         name=name,

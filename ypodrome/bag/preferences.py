@@ -10,6 +10,7 @@ from django.db import transaction
 from ypodrome.accounts.models import Player
 from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Kind, Over, Preferences, PuttLiked
+from ypodrome.core.refused import Refused
 from ypodrome.interchange.preferences_json import preferences_document, preferences_from
 from ypodrome.wording.throws import kind_words
 
@@ -38,7 +39,7 @@ def set_preferences(
         try:
             prefers["widest_aim_deg"] = float(widest_aim)
         except ValueError:
-            raise ValueError(f"the widest aim is a number of degrees, not {widest_aim!r}") from None
+            raise Refused(f"the widest aim is a number of degrees, not {widest_aim!r}") from None
     found = preferences_from({"never": rules, "prefers": prefers})
     _leaves_something(player, found)
     for disc in bag_of(player):
@@ -53,10 +54,10 @@ def _leaves_something(player: Player, found: Preferences) -> None:
     at_all = [r for r in found.never if r.over is None]
     hands = {Kind.BACKHAND, Kind.FOREHAND} & set(player.thrower.max_distance_m)
     if hands and hands <= {r.kind for r in at_all}:
-        raise ValueError("a backhand or a forehand must be left")
+        raise Refused("a backhand or a forehand must be left")
     discs = {d.name for d in bag_of(player)}
     if discs and discs <= {r.disc for r in at_all}:
-        raise ValueError("at least one disc must be left")
+        raise Refused("at least one disc must be left")
 
 
 def ticked(player: Player) -> set[Ruled]:

@@ -8,11 +8,14 @@ from typing import Any
 from uuid import UUID
 
 from django.db import transaction
+from django.db.models import Count, OuterRef, Subquery
 from django.utils import timezone
 
 from ypodrome.accounts.models import Player
+from ypodrome.accounts.quota import room_for
 from ypodrome.bag.models import ACTIVE, BagChange, BagDisc, State
 from ypodrome.core.api import Disc, StockLine, Throw
+from ypodrome.core.refused import Refused
 from ypodrome.interchange.bag_csv import read_bag
 
 Json = dict[str, Any]
@@ -65,7 +68,7 @@ def undo(owner: Player) -> str:
     """Make the discs what they were before the last change; what that was. ValueError when there is none."""
     last = owner.bag_changes.first()
     if last is None:
-        raise ValueError("there is nothing to undo in the bag")
+        raise Refused("there is nothing to undo in the bag")
     ids = {UUID(row["id"]) for row in last.before}
     owner.discs.exclude(uuid__in=ids).filter(deleted=None).update(deleted=timezone.now())
     owner.discs.filter(uuid__in=ids).update(deleted=timezone.now())  # names are free while rows are put back
@@ -74,6 +77,14 @@ def undo(owner: Player) -> str:
         owner.discs.filter(uuid=UUID(row["id"])).update(**values)
     last.delete()
     return last.what
+
+
+def throws_of(owner: Player) -> dict[str, int]:
+    """How many throws are logged with each disc since its wear was set, by its lasting id."""
+    thrown = owner.events.filter(what="throw", disc_id=OuterRef("uuid"), made_at__gte=OuterRef("worn_from"))
+    counted = thrown.order_by().values("disc_id").annotate(n=Count("pk")).values("n")
+    rows = owner.discs.annotate(thrown=Subquery(counted)).values_list("uuid", "thrown")
+    return {str(key): n or 0 for key, n in rows}
 
 
 @dataclass(frozen=True)
@@ -107,6 +118,7 @@ def import_bag(owner: Player, data: bytes, put_away: bool = True) -> Merge:
     lines kept with it; those in the file are in the bag; those not named are put away, or left as they are.
     Nothing changes if the file is wrong (FileProblems)."""
     merge = merge_of(owner, data)
+    room_for(owner, "discs", len(merge.added))
     remember(owner, f"a file of {len(merge.added) + len(merge.changed) + len(merge.same)} discs")
     for disc in merge.added:
         BagDisc.objects.create(owner=owner, **values_of(disc))
@@ -126,7 +138,7 @@ def set_state(disc: BagDisc, state: str, lost_on: date | None = None, lost_where
     state = State(state)
     others = disc.owner.discs.filter(name=disc.name, state__in=ACTIVE, deleted=None).exclude(pk=disc.pk)
     if state in ACTIVE and others.exists():
-        raise ValueError(f"you have another disc called {disc.name}: rename one of them first")
+        raise Refused(f"you have another disc called {disc.name}: rename one of them first")
     remember(disc.owner, f"{disc.name}: {state.label}")
     disc.state = state
     disc.lost_on, disc.lost_where = (lost_on, lost_where) if state == State.LOST else (None, "")
@@ -137,6 +149,8 @@ def set_state(disc: BagDisc, state: str, lost_on: date | None = None, lost_where
 def save_disc(owner: Player, disc: BagDisc) -> None:
     """Keep a disc that is new or edited; what it was can be had back."""
     known = owner.discs.filter(pk=disc.pk).first() if disc.pk else None
+    if known is None:
+        room_for(owner, "discs")
     remember(owner, f"{disc.name}: {'edited' if known else 'added'}")
     if known and known.wear != disc.wear:
         disc.worn_from = timezone.now()
@@ -152,6 +166,7 @@ def copy_disc(disc: BagDisc) -> BagDisc:
     while f"{disc.name[:54]} {number}" in taken:
         number += 1
     name = f"{disc.name[:54]} {number}"
+    room_for(disc.owner, "discs")
     remember(disc.owner, f"{name}: added")
     return BagDisc.objects.create(owner=disc.owner, **values_of(disc.to_core()) | {"name": name, "wear": 0.0})
 

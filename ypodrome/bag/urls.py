@@ -1,10 +1,19 @@
 from django.urls import path
 
-from ypodrome.bag import views
+from ypodrome.bag import disc_views, views
 
 app_name = "bag"
 urlpatterns = [
-    path("", views.shelf, name="shelf"),
+    path("", disc_views.shelf, name="shelf"),
+    path("new/", disc_views.edit, name="new"),
+    path("undo/", disc_views.undo, name="undo"),
+    path("file/", disc_views.read, name="read"),
+    path("file/take/", disc_views.merge, name="merge"),
+    path("<int:pk>/", disc_views.edit, name="edit"),
+    path("<int:pk>/copy/", disc_views.copy, name="copy"),
+    path("<int:pk>/state/", disc_views.state, name="state"),
+    path("<int:pk>/worn/", disc_views.worn, name="worn"),
+    path("<int:pk>/delete/", disc_views.delete, name="delete"),
     path("preferences/", views.preferences, name="preferences"),
     path("bench/", views.bench_page, name="bench"),
     path("bench/fly/", views.bench_fly, name="bench_fly"),

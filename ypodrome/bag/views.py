@@ -1,4 +1,4 @@
-"""The bag."""
+"""Preferences, and the shot bench."""
 
 from __future__ import annotations
 
@@ -10,31 +10,13 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.accounts.http import json_body, refusal
+from ypodrome.accounts.http import json_body
 from ypodrome.bag import bench, services
 from ypodrome.bag.models import StockLine
 from ypodrome.bag.preferences import set_preferences, ticked
 from ypodrome.bag.presenters import bench_context, preferences_context
+from ypodrome.core.refused import Refused
 from ypodrome.interchange.problems import FileProblems
-
-
-@require_http_methods(["GET", "POST"])
-def shelf(request: HttpRequest) -> HttpResponse:
-    """Show the discs; take a CSV file in their place."""
-    problems: list[str] = []
-    if request.method == "POST":
-        upload = request.FILES.get("file")
-        try:
-            lines = set(request.player.lines.values_list("name", flat=True))
-            discs = services.import_bag(request.player, upload.read() if upload else b"")
-            lines -= set(request.player.lines.values_list("name", flat=True))
-            gone = f" Kept lines gone with their disc: {', '.join(sorted(lines))}." if lines else ""
-            messages.success(request, f"{len(discs)} discs are now in the bag.{gone}")
-            return redirect("bag:shelf")
-        except FileProblems as error:
-            problems = [str(p) for p in error.problems]
-    context = {"discs": request.player.discs.all(), "problems": problems}
-    return render(request, "bag/shelf.html", context, status=400 if problems else 200)
 
 
 @require_http_methods(["GET", "POST"])
@@ -57,7 +39,7 @@ def preferences(request: HttpRequest) -> HttpResponse:
         set_preferences(player, never, typed["putt"], typed["lines"], typed["widest"])
     except FileProblems as error:
         problems = [str(p) for p in error.problems]
-    except ValueError as error:
+    except Refused as error:
         problems = [str(error)]
     else:
         messages.success(request, "Kept. Holes are planned anew when you open them.")
@@ -100,9 +82,14 @@ def _bench(request: HttpRequest, values: dict[str, Any], shown: set[int]) -> dic
     return context | {"lines": lines, "shown": shown}
 
 
+def _shown(values: dict[str, Any]) -> list[int]:
+    """Kept lines to be shown beside the throw."""
+    shown = values.get("shown", [])
+    return [k for k in shown if isinstance(k, int)] if isinstance(shown, list) else []
+
+
 def _answer(request: HttpRequest, values: dict[str, Any]) -> JsonResponse:
-    shown = {int(k) for k in values.get("shown", []) if str(k).isdigit()}
-    context = _bench(request, values, shown)
+    context = _bench(request, values, set(_shown(values)))
     parts = {n: render_to_string(f"bag/_bench_{n}.html", context, request) for n in PARTS}
     return JsonResponse({"parts": parts})
 
@@ -110,29 +97,20 @@ def _answer(request: HttpRequest, values: dict[str, Any]) -> JsonResponse:
 @require_POST
 def bench_fly(request: HttpRequest) -> HttpResponse:
     """Fly what the bench is set to."""
-    try:
-        return _answer(request, json_body(request))
-    except ValueError as error:
-        return refusal(error)
+    return _answer(request, json_body(request))
 
 
 @require_POST
 def bench_keep(request: HttpRequest) -> HttpResponse:
     """Keep the throw on the bench under a name."""
-    try:
-        values = json_body(request)
-        line = bench.keep_line(request.player, str(values.get("name", "")), values)
-        values["shown"] = [*values.get("shown", []), line.pk]
-        return _answer(request, values)
-    except ValueError as error:
-        return refusal(error)
+    values = json_body(request)
+    line = bench.keep_line(request.player, str(values.get("name", "")), values)
+    values["shown"] = [*_shown(values), line.pk]
+    return _answer(request, values)
 
 
 @require_POST
 def bench_drop(request: HttpRequest, pk: int) -> HttpResponse:
     """Take a kept line away."""
     get_object_or_404(StockLine, pk=pk, owner=request.player).delete()
-    try:
-        return _answer(request, json_body(request))
-    except ValueError as error:
-        return refusal(error)
+    return _answer(request, json_body(request))

@@ -38,9 +38,10 @@ from ypodrome.core.strategy.arsenal import StockLine, usual_nose_deg
 from ypodrome.core.strategy.day import round_chances
 from ypodrome.core.strategy.every_throw import Sort, Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.exactness import Height, Window
-from ypodrome.core.strategy.few_throws import FewThrows, rounds_with_few_throws
+from ypodrome.core.strategy.few_throws import FewThrows, rounds_with_few_throws, small_bags, worth_of_discs
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
+from ypodrome.core.strategy.open_hole import stock_throw
 from ypodrome.core.strategy.options import (
     Chances,
     Felt,
@@ -232,7 +233,9 @@ __all__ = [
     "scouting_list",
     "seen_from_m",
     "sign_warning",
+    "small_bags",
     "standard_line",
+    "stock_throw",
     "surface_through",
     "switches",
     "told",
@@ -242,4 +245,5 @@ __all__ = [
     "warm",
     "whole_course",
     "wind_table",
+    "worth_of_discs",
 ]

@@ -12,6 +12,7 @@ from typing import Any
 from django.db import transaction
 from django.db.models import Max
 
+from ypodrome.core.refused import Refused
 from ypodrome.course.models import Change, Course, Feature
 from ypodrome.course.services import document_of, store_layouts, stored_layouts
 from ypodrome.interchange.course_geojson import course_from_document, feature_problems
@@ -75,7 +76,7 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
         When a step is not sound by itself; the message says which and why, and nothing is stored.
     """
     if not isinstance(steps, list) or not steps or len(steps) > most:
-        raise ValueError(f"a change needs between 1 and {most} features")
+        raise Refused(f"a change needs between 1 and {most} features")
     there = {f.position: f for f in course.features.all()}
     free = (course.features.aggregate(last=Max("position"))["last"] or 0) + 1
     free = max(free, _last_used(course) + 1)
@@ -86,7 +87,7 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
         if at is None:
             at, free = free, free + 1
         elif not isinstance(at, int) or at not in there:
-            raise ValueError(f"feature {at} is not on this course any more; reload the desk")
+            raise Refused(f"feature {at} is not on this course any more; reload the desk")
         before = there.get(at)
         kept.append({"at": at, "before": _stored(before), "after": after})
     both = None if layouts is None else {"before": stored_layouts(course), "after": layouts}
@@ -105,20 +106,20 @@ def _stored(feature: Feature | None) -> Json | None:
 def _checked(course: Course, step: Any) -> Json | None:
     """A step's feature in degrees, or None when it takes one away."""
     if not isinstance(step, dict) or "feature" not in step:
-        raise ValueError("every step needs a feature, or null to take one away")
+        raise Refused("every step needs a feature, or null to take one away")
     feature = step["feature"]
     if feature is None:
         return None
     if not isinstance(feature, dict):
-        raise ValueError("a feature must be an object with geometry and properties")
+        raise Refused("a feature must be an object with geometry and properties")
     geometry, properties = feature.get("geometry"), feature.get("properties")
     try:
         moved = geometry_in_degrees(course.anchor, geometry)
     except (TypeError, KeyError, IndexError, ValueError, AttributeError):
-        raise ValueError("geometry must have a type and coordinates in metres") from None
+        raise Refused("geometry must have a type and coordinates in metres") from None
     problems = feature_problems({"type": "Feature", "geometry": moved, "properties": properties})
     if problems:
-        raise ValueError("; ".join(f"{p.field}: {p.message}" for p in problems))
+        raise Refused("; ".join(f"{p.field}: {p.message}" for p in problems))
     return {"geometry": moved, "properties": properties}
 
 
@@ -175,7 +176,7 @@ def undo(course: Course) -> Answer:
     """Take the last change in force back. ValueError when there is none."""
     last = course.changes.filter(number=course.applied).first()
     if last is None:
-        raise ValueError("there is nothing to undo")
+        raise Refused("there is nothing to undo")
     course.applied -= 1
     return _carry_out(course, last, "before")
 
@@ -185,6 +186,6 @@ def redo(course: Course) -> Answer:
     """Carry out again what was undone last. ValueError when there is nothing."""
     following = course.changes.filter(number=course.applied + 1).first()
     if following is None:
-        raise ValueError("there is nothing to redo")
+        raise Refused("there is nothing to redo")
     course.applied += 1
     return _carry_out(course, following, "after")

@@ -7,13 +7,16 @@ from typing import Any
 
 import numpy as np
 from django.http import HttpRequest, HttpResponse, JsonResponse
-from django.shortcuts import get_object_or_404, render
+from django.shortcuts import render
 from django.views.decorators.http import require_POST, require_safe
 
-from ypodrome.accounts.http import json_body, refusal
+from ypodrome.accounts.http import checked, json_body
+from ypodrome.accounts.owned import own_or_404
 from ypodrome.core.api import FACTS
+from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
 from ypodrome.course import desk, survey
+from ypodrome.course.forms import ProfileForm, ShotForm
 from ypodrome.course.models import Course
 from ypodrome.course.presenters import hole_context, scouting_rows
 from ypodrome.course.services import core_course
@@ -25,8 +28,8 @@ from ypodrome.standins.rangefinder import shoot
 
 
 def own_course(request: HttpRequest, pk: int) -> Course:
-    """The player's own course, or a 404."""
-    return get_object_or_404(Course, pk=pk, owner=request.player)
+    """A course the player may edit, or a 404."""
+    return own_or_404(Course.objects.all(), request, pk=pk)
 
 
 @require_safe
@@ -61,32 +64,29 @@ def contours(request: HttpRequest, pk: int) -> HttpResponse:
     return JsonResponse({"contours": survey.contours_of(own_course(request, pk))})
 
 
-def _answer(work: Any) -> HttpResponse:
-    try:
-        return JsonResponse(asdict(work()))
-    except ValueError as error:
-        return refusal(error)
+def _answer(answer: desk.Answer) -> HttpResponse:
+    return JsonResponse(asdict(answer))
 
 
 @require_POST
 def change(request: HttpRequest, pk: int) -> HttpResponse:
     """Store a change."""
     course = own_course(request, pk)
-    return _answer(lambda: desk.change(course, json_body(request).get("steps")))
+    return _answer(desk.change(course, json_body(request).get("steps")))
 
 
 @require_POST
 def undo(request: HttpRequest, pk: int) -> HttpResponse:
     """Take the last change back."""
     course = own_course(request, pk)
-    return _answer(lambda: desk.undo(course))
+    return _answer(desk.undo(course))
 
 
 @require_POST
 def redo(request: HttpRequest, pk: int) -> HttpResponse:
     """Carry out again what was undone."""
     course = own_course(request, pk)
-    return _answer(lambda: desk.redo(course))
+    return _answer(desk.redo(course))
 
 
 @require_safe
@@ -120,33 +120,33 @@ def scouting(request: HttpRequest, pk: int) -> HttpResponse:
 def laser(request: HttpRequest, pk: int) -> HttpResponse:
     """A reading of the simulated rangefinder from a station to a target."""
     course = own_course(request, pk)
-    try:
-        values = json_body(request)
-        ends = np.array([[float(c) for c in values[k]] for k in ("from", "to")])
-        if ends.shape != (2, 2) or not np.isfinite(ends).all():
-            raise ValueError("station and target must be two numbers each")
-        ground = survey.ground_of(course)
-        z = [0.0, 0.0] if ground is None else [float(v) for v in ground(ends)]
-        station, target = ((float(x), float(y), h) for (x, y), h in zip(ends, z, strict=True))
-        reading = shoot(station, target, int(values.get("shot", 1)))
-    except (KeyError, TypeError, ValueError) as error:
-        return refusal(error)
-    return JsonResponse(asdict(reading))
+    form = checked(ShotForm(_ends(json_body(request))))
+    ends = np.array([[form["from_x"], form["from_y"]], [form["to_x"], form["to_y"]]])
+    ground = survey.ground_of(course)
+    z = [0.0, 0.0] if ground is None else [float(v) for v in ground(ends)]
+    station, target = ((float(x), float(y), h) for (x, y), h in zip(ends, z, strict=True))
+    return JsonResponse(asdict(shoot(station, target, form["shot"] or 1)))
+
+
+def _ends(values: dict[str, Any]) -> dict[str, Any]:
+    """Station and target of a reading, field by field."""
+    found = {"shot": values.get("shot")}
+    for end in ("from", "to"):
+        at = values.get(end)
+        if not isinstance(at, list) or len(at) != 2:
+            raise Refused("station and target must be two numbers each")
+        found |= {f"{end}_x": at[0], f"{end}_y": at[1]}
+    return found
 
 
 @require_POST
 def profile(request: HttpRequest, pk: int) -> HttpResponse:
     """A pasted profile becomes spot heights along a hole's line of play."""
     course = own_course(request, pk)
-
-    def work() -> desk.Answer:
-        values = json_body(request)
-        per_metre = feet(1.0) if request.player.units == "imperial" else 1.0
-        hole_number = int(values.get("hole") or 0)
-        steps = survey.steps_of_profile(course, hole_number, str(values.get("text", "")), per_metre)
-        return desk.change(course, steps)
-
-    return _answer(work)
+    form = checked(ProfileForm(json_body(request)))
+    per_metre = feet(1.0) if request.player.units == "imperial" else 1.0
+    steps = survey.steps_of_profile(course, form["hole"], form["text"], per_metre)
+    return _answer(desk.change(course, steps))
 
 
 @require_safe

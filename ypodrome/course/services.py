@@ -9,9 +9,11 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
+from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import Course as CoreCourse
 from ypodrome.core.api import Layout as CoreLayout
 from ypodrome.core.api import Scene, scene_for
+from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course, Feature, Layout, LayoutHole
 from ypodrome.interchange.course_geojson import course_from_document, load_document
 from ypodrome.interchange.problems import FileProblems
@@ -41,6 +43,8 @@ def store_document(
     **more: Any,
 ) -> Course:
     """Store a document whose features are sound each by itself."""
+    if owner is not None:
+        room_for(owner, "courses")
     course = Course.objects.create(
         owner=owner, name=name[:120], anchor_lon=anchor[0], anchor_lat=anchor[1], **more
     )
@@ -74,9 +78,10 @@ def new_course(owner: Player, name: str, lon: float, lat: float) -> Course:
     """An empty course around a place [deg]. ValueError when the place or name is not one."""
     name = name.strip()[:120]
     if not name:
-        raise ValueError("give the course a name")
+        raise Refused("give the course a name")
     if not (-180.0 <= lon <= 180.0 and -85.0 <= lat <= 85.0):
-        raise ValueError("longitude must be within 180° and latitude within 85°")
+        raise Refused("longitude must be within 180° and latitude within 85°")
+    room_for(owner, "courses")
     return Course.objects.create(owner=owner, name=name, anchor_lon=lon, anchor_lat=lat)
 
 
@@ -152,4 +157,5 @@ def layout_choices(course: Course, name: str) -> Json:
         rows.append(
             {"line": line, "tees": tees, "pins": pins, "hole": played, "plays": not plays or n in plays}
         )
-    return {"rows": rows, "layout": found}
+    twice = found is not None and len(found.holes) > len(plays)
+    return {"rows": rows, "layout": found, "twice": twice}

@@ -10,6 +10,7 @@ import numpy as np
 from shapely.geometry import LineString
 
 from ypodrome.core.api import Surface, contour_lines, surface_through
+from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course
 from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.interchange.problems import FileProblems, Problem
@@ -134,7 +135,7 @@ def steps_of_profile(course: Course, hole: int, text: str, per_metre: float) -> 
     lines = [f for f in course.features.all() if f.properties["kind"] == "hole"]
     way = next((f for f in lines if f.properties.get("hole") == hole), None)
     if way is None:
-        raise ValueError(f"hole {hole} has no line of play to lay the profile along")
+        raise Refused(f"hole {hole} has no line of play to lay the profile along")
     path = LineString(geometry_in_metres(course.anchor, way.geometry)["coordinates"])
     steps = []
     for number, row in enumerate(text.splitlines(), start=1):
@@ -142,13 +143,13 @@ def steps_of_profile(course: Course, hole: int, text: str, per_metre: float) -> 
             continue
         along, height = _profile_row(number, row, per_metre)
         if not 0.0 <= along <= path.length + PAST_THE_END_M:
-            raise ValueError(f"line {number}: the line of play is {path.length * per_metre:.0f} long")
+            raise Refused(f"line {number}: the line of play is {path.length * per_metre:.0f} long")
         at = path.interpolate(along)
         point = {"type": "Point", "coordinates": [round(at.x, 3), round(at.y, 3)]}
         properties = {"kind": "spot_height", "z_m": round(height, 2)}
         steps.append({"at": None, "feature": {"geometry": point, "properties": properties}})
     if not steps:
-        raise ValueError("the profile is empty: give a distance and a height on every line")
+        raise Refused("the profile is empty: give a distance and a height on every line")
     return steps
 
 
@@ -157,9 +158,9 @@ def _profile_row(number: int, row: str, per_metre: float) -> tuple[float, float]
     try:
         along, height = (float(w) / per_metre for w in words)
     except ValueError:
-        raise ValueError(f"line {number}: needs a distance and a height, got {row.strip()!r}") from None
+        raise Refused(f"line {number}: needs a distance and a height, got {row.strip()!r}") from None
     if not (math.isfinite(along) and math.isfinite(height)):
-        raise ValueError(f"line {number}: distance and height must be finite")
+        raise Refused(f"line {number}: distance and height must be finite")
     return along, height
 
 

@@ -9,18 +9,17 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ypodrome.accounts.http import checked, upload_of
 from ypodrome.core.api import Layout, LayoutHole
+from ypodrome.core.refused import Refused
 from ypodrome.course import desk, exchange, services
-from ypodrome.course.models import Course, Draft
+from ypodrome.course.desk_views import own_course
+from ypodrome.course.forms import LayoutForm, NewCourseForm, PlayedForm, WhichCourseForm
+from ypodrome.course.models import Draft
 from ypodrome.course.presenters import map_context
-from ypodrome.interchange.problems import FileProblems
+from ypodrome.interchange.problems import LARGEST_BYTES
 
 MOST_SHOWN = 200
-
-
-def own_course(request: HttpRequest, pk: int) -> Course:
-    """The player's own course, or a 404."""
-    return get_object_or_404(Course, pk=pk, owner=request.player)
 
 
 @require_http_methods(["GET", "POST"])
@@ -28,15 +27,14 @@ def shelf(request: HttpRequest) -> HttpResponse:
     """List the player's courses; read a file and show what is in it before it is taken."""
     problems: list[str] = []
     if request.method == "POST":
-        upload = request.FILES.get("file")
-        into = request.POST.get("course") or None
-        course = own_course(request, int(into)) if into and into.isdigit() else None
+        into = checked(WhichCourseForm(request.POST))["course"]
+        course = own_course(request, into) if into else None
         try:
-            data, name = (upload.read(), upload.name) if upload else (b"", "file")
+            name, data = upload_of(request, LARGEST_BYTES)
             draft = exchange.read_draft(request.player, name, data, course)
             return redirect("course:draft", draft.pk)
-        except FileProblems as error:
-            problems = [str(p) for p in error.problems[:MOST_SHOWN]]
+        except Refused as error:
+            problems = [str(p) for p in getattr(error, "problems", [error])[:MOST_SHOWN]]
     courses = request.player.courses.prefetch_related("layouts__plans")
     context = {"courses": courses, "problems": problems}
     return render(request, "course/shelf.html", context, status=400 if problems else 200)
@@ -67,11 +65,11 @@ def _decide(request: HttpRequest, found: Draft) -> HttpResponse:
         course = exchange.take_as_new(found)
         messages.success(request, f"{course.name} is on the shelf.")
         return redirect("course:shelf")
-    into = request.POST.get("course", "")
-    course = found.course or own_course(request, int(into) if into.isdigit() else 0)
+    into = checked(WhichCourseForm(request.POST))["course"]
+    course = found.course or own_course(request, into or 0)
     try:
         exchange.take_into(found, course)
-    except ValueError as error:
+    except Refused as error:
         messages.error(request, f"Not taken: {error}")
         return redirect("course:draft", found.pk)
     return redirect("course:desk", course.pk)
@@ -81,9 +79,10 @@ def _decide(request: HttpRequest, found: Draft) -> HttpResponse:
 def new(request: HttpRequest) -> HttpResponse:
     """An empty course, straight onto its desk."""
     try:
-        lon, lat = (float(request.POST.get(k) or 0.0) for k in ("lon", "lat"))
-        course = services.new_course(request.player, request.POST.get("name", ""), lon, lat)
-    except ValueError as error:
+        form = checked(NewCourseForm(request.POST))
+        at = form["lon"] or 0.0, form["lat"] or 0.0
+        course = services.new_course(request.player, form["name"], *at)
+    except Refused as error:
         messages.error(request, f"Not begun: {error}.")
         return redirect("course:shelf")
     return redirect("course:desk", course.pk)
@@ -108,7 +107,7 @@ def layouts(request: HttpRequest, pk: int) -> HttpResponse:
         try:
             layout = _posted_layout(request)
             problems = services.keep_layout(course, layout)
-        except ValueError as error:
+        except Refused as error:
             problems = [str(error)]
         if not problems:
             messages.success(request, f"The layout {layout.name} is kept.")
@@ -120,17 +119,18 @@ def layouts(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 def _posted_layout(request: HttpRequest) -> Layout:
-    name = request.POST.get("name", "").strip()[:80]
-    if not name:
-        raise ValueError("give the layout a name")
-    numbers = [int(n) for n in request.POST.getlist("plays") if n.isdigit()]
+    form = checked(LayoutForm(request.POST))
+    numbers = [int(n) for n in request.POST.getlist("plays") if n.isdecimal() and len(n) < 4]
     if not numbers:
-        raise ValueError("a layout plays at least one hole: tick those it plays")
-    holes = tuple(
-        LayoutHole(
-            n, request.POST.get(f"tee-{n}", ""), request.POST.get(f"pin-{n}", ""),
-            int(request.POST.get(f"par-{n}", "3") or 3),
-        )
-        for n in numbers
-    )  # fmt: skip
-    return Layout(name, request.POST.get("division", "").strip()[:40], holes)
+        raise Refused("a layout plays at least one hole: tick those it plays")
+    holes = tuple(_posted_hole(request, n) for n in numbers)
+    return Layout(form["name"], form["division"], holes * form["times"])
+
+
+def _posted_hole(request: HttpRequest, number: int) -> LayoutHole:
+    values = {name: request.POST.get(f"{name}-{number}") for name in ("tee", "pin", "par")}
+    try:
+        form = checked(PlayedForm(values))
+    except Refused as error:
+        raise Refused(f"hole {number}, {error}") from None
+    return LayoutHole(number, form["tee"], form["pin"], form["par"])

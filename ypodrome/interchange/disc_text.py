@@ -4,6 +4,8 @@ from __future__ import annotations
 
 import math
 
+from ypodrome.core.refused import Refused
+
 
 def flight_numbers(text: str) -> list[float]:
     """The four numbers of a disc written as 9/5/-1/2. ValueError when they are not."""
@@ -12,5 +14,5 @@ def flight_numbers(text: str) -> list[float]:
     except ValueError:
         numbers = []
     if len(numbers) != 4 or not all(map(math.isfinite, numbers)):
-        raise ValueError(f'takes four numbers as 9/5/-1/2, got "{text}"')
+        raise Refused(f'takes four numbers as 9/5/-1/2, got "{text}"')
     return numbers

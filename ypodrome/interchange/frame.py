@@ -12,6 +12,8 @@ from typing import Any
 
 from pyproj import Transformer
 
+from ypodrome.core.refused import Refused
+
 LonLat = tuple[float, float]
 
 
@@ -56,7 +58,7 @@ def geometry_in_degrees(origin: LonLat, geometry: dict[str, Any]) -> dict[str, A
 
     def place(position: list[float]) -> list[float]:
         if not max(abs(position[0]), abs(position[1])) <= FARTHEST_M:
-            raise ValueError(f"a position lies more than {FARTHEST_M / 1000:.0f} km away")
+            raise Refused(f"a position lies more than {FARTHEST_M / 1000:.0f} km away")
         lon, lat = to_lon_lat(origin, (position[0], position[1]))
         return [round(lon, PLACES), round(lat, PLACES)]
 

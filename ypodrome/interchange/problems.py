@@ -4,6 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
+from ypodrome.core.refused import Refused
+
 
 @dataclass(frozen=True)
 class Problem:
@@ -18,7 +20,7 @@ class Problem:
         return f"{place}: {self.message}"
 
 
-class FileProblems(ValueError):
+class FileProblems(Refused):
     """A file that cannot be used; nothing of it has been taken."""
 
     def __init__(self, problems: list[Problem]) -> None:

@@ -19,6 +19,7 @@ from ypodrome.core.api import (
     released_apart_deg,
     told,
 )
+from ypodrome.core.refused import Refused
 from ypodrome.plan.kept import Choice, Kept, choice_document
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
@@ -60,7 +61,7 @@ def with_own(plan: HolePlan, place: int, own: Option) -> Kept:
 def _offered(hole: PlannedHole, rank: int) -> Option:
     options = hole.kept.options if hole.kept else ()
     if not 1 <= rank <= len(options):
-        raise ValueError(f"there is no option {rank} on this hole")
+        raise Refused(f"there is no option {rank} on this hole")
     return options[rank - 1]
 
 
@@ -87,7 +88,7 @@ def play(hole: PlannedHole, throw: Tried) -> None:
         return
     own = judged(situation_of(hole), ground_of(hole), throw.throw)
     if own is None:
-        raise ValueError(GONE)
+        raise Refused(GONE)
     keep_own(hole, with_own(hole.kept.plan, len(options), own))
 
 
@@ -96,10 +97,10 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option
     choice in force."""
     option = _offered(hole, rank)
     if not -WIDEST_AIM_DEG <= aim_left_deg <= WIDEST_AIM_DEG:
-        raise ValueError(f"aim must be within {WIDEST_AIM_DEG:g}° of the line to the basket")
+        raise Refused(f"aim must be within {WIDEST_AIM_DEG:g}° of the line to the basket")
     own = judged(situation_of(hole), ground_of(hole), aimed(option, aim_left_deg))
     if own is None:
-        raise ValueError(GONE)
+        raise Refused(GONE)
     kept = with_own(hole.kept.plan, rank - 1, own)
     if keep:
         keep_own(hole, kept)

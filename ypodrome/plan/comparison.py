@@ -4,9 +4,11 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from typing import Any
+from uuid import uuid4
 
 from django.db import transaction
 
+from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import (
     SCRATCH,
     THOROUGH,
@@ -19,6 +21,7 @@ from ypodrome.core.api import (
     switches,
     wind_table,
 )
+from ypodrome.core.refused import Refused
 from ypodrome.core.units import mph
 from ypodrome.course.services import core_course
 from ypodrome.plan.inputs import digest, inputs_of
@@ -33,7 +36,8 @@ def copy_plan(plan: GamePlan, name: str, wet: bool, without: list[str], wind_tim
     """A second plan of the same layout in other conditions, to be compared with the first."""
     name = name.strip()[:60]
     if not name:
-        raise ValueError("name the other plan, as windy or wet")
+        raise Refused("name the other plan, as windy or wet")
+    room_for(plan.owner, "plans")
     holes = list(plan.holes.all())
     other = GamePlan.objects.create(
         owner=plan.owner, layout=plan.layout, version=plan.version, day=plan.day,
@@ -48,6 +52,20 @@ def copy_plan(plan: GamePlan, name: str, wet: bool, without: list[str], wind_tim
         for h in holes
     )  # fmt: skip
     return other
+
+
+@transaction.atomic
+def copy_whole(plan: GamePlan) -> GamePlan:
+    """A plan once more, with its choices, notes and what is worked out, under a name of its own."""
+    room_for(plan.owner, "plans")
+    holes = list(plan.holes.all())
+    name = f"{plan.name or plan.layout.name} (copy)"[:60]
+    plan.pk, plan.uuid, plan.name, plan.archived, plan._state.adding = None, uuid4(), name, None, True
+    plan.save()
+    for hole in holes:
+        hole.pk, hole.plan, hole._state.adding = None, plan, True
+    PlannedHole.objects.bulk_create(holes)
+    return plan
 
 
 def winds_of(hole: PlannedHole) -> Json:

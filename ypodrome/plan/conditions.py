@@ -7,6 +7,7 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.core.api import POSTURES, Wind
+from ypodrome.core.refused import Refused
 from ypodrome.course.services import scene_of
 from ypodrome.plan.models import PlannedHole
 
@@ -18,7 +19,7 @@ LONGEST_NOTES = 2000
 def set_notes(hole: PlannedHole, text: Any) -> None:
     """Keep the player's notes. ValueError when they are no text or too long."""
     if not isinstance(text, str) or len(text) > LONGEST_NOTES:
-        raise ValueError(f"notes are text of at most {LONGEST_NOTES} characters")
+        raise Refused(f"notes are text of at most {LONGEST_NOTES} characters")
     hole.notes = text
     hole.save(update_fields=["notes"])
 
@@ -40,14 +41,14 @@ def set_conditions(hole: PlannedHole, values: Json) -> PlannedHole:
     plan.wet = bool(values.get("wet", plan.wet))
     posture = values.get("posture", plan.posture)
     if posture not in POSTURES:
-        raise ValueError(f"posture must be one of {', '.join(POSTURES)}")
+        raise Refused(f"posture must be one of {', '.join(POSTURES)}")
     plan.posture = posture
     without = values.get("without", plan.without)
     if not isinstance(without, list) or not set(without) <= {"backhand", "forehand"}:
-        raise ValueError("without must list backhand or forehand")
+        raise Refused("without must list backhand or forehand")
     owned = set(plan.owner.thrower.max_distance_m)
     if owned & {"backhand", "forehand"} <= set(without):
-        raise ValueError("at least one kind of throw must stay on")
+        raise Refused("at least one kind of throw must stay on")
     plan.without = without
     plan.save()
     _set_places(hole, values)
@@ -61,7 +62,7 @@ def _set_places(hole: PlannedHole, values: Json) -> None:
     try:
         scene_of(hole.plan.layout.course, hole.number, tee, pin, hole.par, hole.plan.wet)
     except LookupError as error:
-        raise ValueError(str(error)) from None
+        raise Refused(str(error)) from None
     hole.tee, hole.pin = tee, pin
     hole.save(update_fields=["tee", "pin"])
 
@@ -69,5 +70,5 @@ def _set_places(hole: PlannedHole, values: Json) -> None:
 def _number(values: Json, key: str, default: float) -> float:
     value = values.get(key, default)
     if isinstance(value, bool) or not isinstance(value, int | float):
-        raise ValueError(f"{key} must be a number")
+        raise Refused(f"{key} must be a number")
     return float(value)

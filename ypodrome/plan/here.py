@@ -22,6 +22,7 @@ from ypodrome.core.api import (
     plan_from,
     usual_nose_deg,
 )
+from ypodrome.core.refused import Refused
 from ypodrome.core.units import metres_from_feet
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.choices import with_own
@@ -52,7 +53,7 @@ def lie_of(hole: PlannedHole, scene: Scene, frame: Frame, values: Json) -> Point
     away = _number(values, "distance", 1.0, 5000.0)
     away_m = metres_from_feet(away) if hole.plan.owner.units == "imperial" else away
     if away_m > FARTHEST_M:
-        raise ValueError("distance: no hole is that long")
+        raise Refused("distance: no hole is that long")
     bearing = math.radians(_number(values, "bearing", 0.0, 360.0))
     pin = scene.pin.at
     return pin[0] - away_m * math.sin(bearing), pin[1] - away_m * math.cos(bearing)
@@ -73,7 +74,7 @@ def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     thrown = int(_number(values, "thrown", 0, 20))
     stance = values.get("stance", Stance.LEVEL.value)
     if stance not in tuple(Stance):
-        raise ValueError(f"stance must be one of {', '.join(Stance)}")
+        raise Refused(f"stance must be one of {', '.join(Stance)}")
     return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, thrown, Stance(stance))
 
 
@@ -88,7 +89,7 @@ def own_throw(hole: PlannedHole, values: Json) -> Kept:
     situation = situation_of(fresh(hole))
     option = judged(situation, ground_of(hole), _entered(situation, values))
     if option is None:
-        raise ValueError("this disc or kind of throw is off today")
+        raise Refused("this disc or kind of throw is off today")
     plan = hole.kept.plan
     return with_own(plan, len(plan.options), option)
 
@@ -96,10 +97,10 @@ def own_throw(hole: PlannedHole, values: Json) -> Kept:
 def _entered(situation: Situation, values: Json) -> PlannedThrow:
     disc = next((d for d in situation.bag if d.key == values.get("disc")), None)
     if disc is None:
-        raise ValueError("disc: choose one of the bag")
+        raise Refused("disc: choose one of the bag")
     if values.get("kind") not in situation.kinds:
         known = ", ".join(k for k in KINDS if k in situation.kinds)
-        raise ValueError(f"kind: must be one that is thrown today: {known}")
+        raise Refused(f"kind: must be one that is thrown today: {known}")
     kind = Kind(values["kind"])
     number = {name: _number(values, name, *limits) for name, limits in LIMITS.items()}
     tee, pin = situation.scene.tee.at, situation.scene.pin.at
@@ -114,5 +115,5 @@ def _number(values: Json, name: str, low: float, high: float) -> float:
     value = values.get(name)
     if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
         words = name.removesuffix("_deg").removesuffix("_pct").replace("_", " ")
-        raise ValueError(f"{words} must be a number from {low:g} to {high:g}")
+        raise Refused(f"{words} must be a number from {low:g} to {high:g}")
     return float(value)

@@ -9,7 +9,7 @@ from django.shortcuts import render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
-from ypodrome.accounts.http import json_body, refusal
+from ypodrome.accounts.http import json_body
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import here as service
@@ -46,13 +46,10 @@ def here_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     hole = own_hole(request, pk, position)
     scene, units = scene_for_hole(hole), hole.plan.owner.units
     frame = hole_frame(scene, WIDTH, HEIGHT)
-    try:
-        values = json_body(request)
-        fresh(hole)
-        lie = service.lie_of(hole, scene, frame, values)
-        found = service.from_here(hole, lie, values)
-    except ValueError as error:
-        return refusal(error)
+    values = json_body(request)
+    fresh(hole)
+    lie = service.lie_of(hole, scene, frame, values)
+    found = service.from_here(hole, lie, values)
     view = here_view(found, scene, frame, units)
     parts = {name: render_to_string(f"plan/here/_{name}.html", view, request) for name in ("marks", "advice")}
     return JsonResponse({"parts": parts, "x": view["mark"][0], "y": view["mark"][1]})
@@ -82,11 +79,8 @@ def discs(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 def own(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Judge a throw of one's own; with `keep` it is put in force."""
     hole = own_hole(request, pk, position)
-    try:
-        values = json_body(request)
-        kept = service.own_throw(hole, values)
-    except ValueError as error:
-        return refusal(error)
+    values = json_body(request)
+    kept = service.own_throw(hole, values)
     if values.get("keep") is True:
         keep_own(hole, kept)
     option = kept.in_force

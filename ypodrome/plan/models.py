@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import secrets
 import uuid
 from datetime import date
 from functools import cached_property
@@ -46,6 +47,21 @@ class GamePlan(Deletable):
 
     def __str__(self) -> str:
         return self.name or f"{self.layout}, {self.created:%d %b}"
+
+
+def _token() -> str:
+    return secrets.token_urlsafe(24)
+
+
+class PlanLink(models.Model):
+    """A link by which anybody may read a plan, until it is withdrawn."""
+
+    plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="links")
+    token = models.CharField(max_length=40, unique=True, default=_token, editable=False)
+    made = models.DateTimeField(auto_now_add=True)
+
+    class Meta:
+        ordering = ("-pk",)
 
 
 class PlannedHole(models.Model):

@@ -7,7 +7,8 @@ from django.shortcuts import render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
-from ypodrome.accounts.http import json_body, refusal
+from ypodrome.accounts.http import json_body
+from ypodrome.core.refused import Refused
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan.live import labels_of, scene_for_hole
@@ -31,16 +32,13 @@ def pins(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 def pins_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """One throw for all pins by their weights; with `keep` it is put in force."""
     hole = own_hole(request, pk, position)
-    try:
-        values = json_body(request)
-        weights = values.get("weights")
-        if not isinstance(weights, dict):
-            raise ValueError("say how likely each pin is")
-        found = plan_pins(hole, weights)
-        if values.get("keep") is True:
-            keep_for_all(hole, found)
-    except ValueError as error:
-        return refusal(error)
+    values = json_body(request)
+    weights = values.get("weights")
+    if not isinstance(weights, dict):
+        raise Refused("say how likely each pin is")
+    found = plan_pins(hole, weights)
+    if values.get("keep") is True:
+        keep_for_all(hole, found)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
     view = pins_view(hole, found, frame, hole.plan.owner.units)
     names = {"shot": "plan/hole/_shot.html", "mixture": "plan/_mixture.html"}

@@ -10,6 +10,7 @@ from functools import lru_cache
 from typing import Any
 
 from ypodrome.core.api import Scene, UnsurePlan, plan_unsure, tried
+from ypodrome.core.refused import Refused
 from ypodrome.course.services import scene_of
 from ypodrome.plan.choices import play
 from ypodrome.plan.inputs import fingerprint_of
@@ -32,9 +33,9 @@ def plan_pins(hole: PlannedHole, weights: Mapping[str, Any]) -> UnsurePlan:
     known = labels_of(hole, "pins")
     for pin, weight in weights.items():
         if pin not in known:
-            raise ValueError(f"there is no pin {pin} on this hole")
+            raise Refused(f"there is no pin {pin} on this hole")
         if isinstance(weight, bool) or not isinstance(weight, int | float) or not math.isfinite(weight):
-            raise ValueError(f"the weight of pin {pin} must be a number")
+            raise Refused(f"the weight of pin {pin} must be a number")
     weighed = tuple((pin, float(weights[pin])) for pin in known if weights.get(pin))
     course = hole.plan.layout.course
     return _planned(hole.pk, fingerprint_of(hole), course.updated, weighed)

@@ -7,6 +7,7 @@ import math
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
+from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import Air, GroundValue, Option, Wind, best_from, plan_hole
 from ypodrome.course.models import Layout
 from ypodrome.course.versions import current_version
@@ -21,6 +22,7 @@ from ypodrome.standins.weather_station import reading
 @transaction.atomic
 def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
     """A new plan for a layout, with the wind the weather station reports at this hour."""
+    room_for(owner, "plans")
     now = reading(hour)
     plan = GamePlan.objects.create(
         owner=owner, layout=layout, version=current_version(layout.course),

@@ -14,6 +14,7 @@ from ypodrome.core.api import (
     rounds_with_few_throws,
     tried,
 )
+from ypodrome.core.refused import Refused
 from ypodrome.interchange.codec import pack, unpack
 from ypodrome.plan.choices import play
 from ypodrome.plan.inputs import is_stale
@@ -65,6 +66,6 @@ def play_few(plan: GamePlan, different: int) -> None:
     rounds = few_throws(holes, [tried_on(h) for h in holes])
     found = next((r for r in rounds if len(r.sorts) == different), None)
     if found is None:
-        raise ValueError(f"no round with {different} different throws was found: try every throw again")
+        raise Refused(f"no round with {different} different throws was found: try every throw again")
     for hole, throw in zip(holes, found.throws, strict=True):
         play(hole, throw)

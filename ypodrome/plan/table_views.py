@@ -6,10 +6,13 @@ from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
-from django.views.decorators.http import require_http_methods, require_POST
+from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ypodrome.accounts.http import checked
 from ypodrome.core.api import best_of_every_disc
-from ypodrome.plan.presenters.few import few_context
+from ypodrome.core.refused import Refused
+from ypodrome.plan.forms import FewForm
+from ypodrome.plan.presenters.few import bag_context, few_context
 from ypodrome.plan.presenters.here import disc_rows
 from ypodrome.plan.table import play_few, try_every
 from ypodrome.plan.views import own_hole, own_plan
@@ -25,16 +28,22 @@ def every(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     return JsonResponse({"parts": {"every": shown}})
 
 
+@require_safe
+def bag(request: HttpRequest, pk: int) -> HttpResponse:
+    """What each disc is worth on the tees of the round, and the smallest bags that lose little."""
+    return render(request, "plan/bag.html", bag_context(own_plan(request, pk)))
+
+
 @require_http_methods(["GET", "POST"])
 def few(request: HttpRequest, pk: int) -> HttpResponse:
     """The round with few different throws, and its price; POST puts one in force."""
     plan = own_plan(request, pk)
     if request.method == "POST":
         try:
-            different = int(request.POST.get("different", ""))
+            different = checked(FewForm(request.POST))["different"]
             play_few(plan, different)
             messages.success(request, f"The round with {different} different throws is in the plan.")
-        except ValueError as error:
+        except Refused as error:
             messages.error(request, f"Not changed: {error}.")
         return redirect("plan:overview_of", pk)
     return render(request, "plan/few.html", few_context(plan))

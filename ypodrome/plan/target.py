@@ -9,6 +9,7 @@ from django.db import transaction
 from numpy.typing import NDArray
 
 from ypodrome.core.api import Option, TargetPlan, Tried, dearer, plan_for_target, tried
+from ypodrome.core.refused import Refused
 from ypodrome.plan.choices import play
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.table import tried_on
@@ -78,7 +79,7 @@ def set_target(plan: GamePlan, text: str) -> None:
     elif text.strip().isdigit() and holes <= int(text) <= 9 * holes:
         plan.target = int(text)
     else:
-        raise ValueError(f"a target for {holes} holes is a whole number from {holes} to {9 * holes}")
+        raise Refused(f"a target for {holes} holes is a whole number from {holes} to {9 * holes}")
     plan.save(update_fields=["target"])
 
 

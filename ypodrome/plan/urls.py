@@ -1,12 +1,19 @@
 from django.urls import path
 
-from ypodrome.plan import here_views, pin_views, table_views, views
+from ypodrome.plan import here_views, link_views, list_views, pin_views, table_views, views
 
 app_name = "plan"
 urlpatterns = [
     path("", views.current, name="overview"),
     path("start/<int:layout>/", views.start, name="start"),
     path("<int:pk>/", views.overview, name="overview_of"),
+    path("<int:pk>/copy/", list_views.copy, name="copy"),
+    path("<int:pk>/name/", list_views.name, name="name"),
+    path("<int:pk>/archive/", list_views.archive, name="archive"),
+    path("<int:pk>/delete/", list_views.delete, name="delete"),
+    path("<int:pk>/links/", link_views.links, name="links"),
+    path("<int:pk>/links/<int:link>/withdraw/", link_views.withdraw, name="withdraw_link"),
+    path("<int:pk>/bag/", table_views.bag, name="bag"),
     path("<int:pk>/unseen/", views.unseen, name="unseen"),
     path("<int:pk>/beside/", views.beside, name="beside"),
     path("<int:pk>/target/", views.target, name="target"),

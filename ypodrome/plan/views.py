@@ -12,15 +12,17 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.accounts.http import json_body, refusal
+from ypodrome.accounts.http import checked, json_body
 from ypodrome.accounts.owned import own_or_404
 from ypodrome.core.api import Option, dearer
+from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course, Layout
 from ypodrome.course.presenters import look_words
 from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choices, comparison, conditions, planning
+from ypodrome.plan.forms import AimForm, BesideForm, OtherForm, RankForm
 from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.live import ground_of, labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
@@ -81,7 +83,7 @@ def target(request: HttpRequest, pk: int) -> HttpResponse:
         if request.POST.get("act") == "play":
             changed = play_for_target(plan)
             messages.success(request, f"{changed} hole{'' if changed == 1 else 's'} changed for the target.")
-    except ValueError as error:
+    except Refused as error:
         messages.error(request, f"Not set: {error}.")
     return redirect("plan:overview_of", pk)
 
@@ -103,22 +105,21 @@ def beside(request: HttpRequest, pk: int) -> HttpResponse:
     if request.method == "POST":
         try:
             return redirect("plan:overview_of", _copied(request, plan).pk)
-        except ValueError as error:
+        except Refused as error:
             problems = [str(error)]
     others = GamePlan.objects.of(request.player).filter(layout__course=plan.layout.course).exclude(pk=pk)
     context: dict[str, Any] = {"plan": plan, "others": others, "problems": problems}
-    chosen = request.GET.get("with", "")
-    other = others.filter(pk=int(chosen)).first() if chosen.isdigit() else others.first()
+    chosen = OtherForm({"with_": request.GET.get("with")})
+    asked = chosen.cleaned_data["with_"] if chosen.is_valid() else None
+    other = others.filter(pk=asked).first() if asked else others.first()
     if other is not None:
         context |= comparison_context(plan, other)
     return render(request, "plan/beside.html", context, status=400 if problems else 200)
 
 
 def _copied(request: HttpRequest, plan: GamePlan) -> GamePlan:
-    form = request.POST
-    without = [k for k in form.getlist("without") if k in ("forehand", "backhand")]
-    times = {"0": 0.0, "1": 1.0, "1.5": 1.5, "2": 2.0}.get(form.get("wind", "1"), 1.0)
-    return comparison.copy_plan(plan, form.get("name", ""), "wet" in form, without, times)
+    form = checked(BesideForm(request.POST))
+    return comparison.copy_plan(plan, form["name"], form["wet"], form["without"], form["wind"])
 
 
 @require_safe
@@ -205,10 +206,7 @@ def standard(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 def notes(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Keep the player's notes on the hole."""
     hole = own_hole(request, pk, position)
-    try:
-        conditions.set_notes(hole, json_body(request).get("notes", ""))
-    except ValueError as error:
-        return refusal(error)
+    conditions.set_notes(hole, json_body(request).get("notes", ""))
     return JsonResponse({"kept": True})
 
 
@@ -216,11 +214,8 @@ def notes(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 def look(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions, and show what a first look says to throw in them, if there is one."""
     hole = own_hole(request, pk, position)
-    try:
-        conditions.set_conditions(hole, json_body(request))
-        option = planning.first_look(hole)
-    except ValueError as error:
-        return refusal(error)
+    conditions.set_conditions(hole, json_body(request))
+    option = planning.first_look(hole)
     return JsonResponse({"parts": _shot_parts(request, hole, option) if option else {}})
 
 
@@ -229,11 +224,8 @@ def replan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions and plan the hole again."""
     hole = own_hole(request, pk, position)
     first = hole.kept.plan.options[0] if hole.kept else None
-    try:
-        conditions.set_conditions(hole, json_body(request))
-        planning.plan_one(hole)
-    except ValueError as error:
-        return refusal(error)
+    conditions.set_conditions(hole, json_body(request))
+    planning.plan_one(hole)
     answer = _fragments(request, hole)
     answer["changed"] = _change_words(first, hole.kept.plan.options[0])
     return JsonResponse(answer)
@@ -255,10 +247,7 @@ def _change_words(old: Option | None, new: Option) -> str:
 def choose(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Put an option in force."""
     hole = own_hole(request, pk, position)
-    try:
-        choices.choose(hole, int(json_body(request).get("rank", 0)))
-    except (ValueError, TypeError) as error:
-        return refusal(error)
+    choices.choose(hole, checked(RankForm(json_body(request)))["rank"])
     return JsonResponse(_fragments(request, hole))
 
 
@@ -266,15 +255,10 @@ def choose(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 def aim(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Judge the option in force at another aim, while it is dragged or when it is let go."""
     began = time.perf_counter()
-    try:
-        values = json_body(request)
-        keep = values.get("keep") is True
-        hole = own_hole(request, pk, position)
-        if is_stale(hole):
-            planning.plan_one(hole)
-        option = choices.aim(hole, int(values["rank"]), float(values["aim_left_deg"]), keep)
-    except (ValueError, TypeError, KeyError) as error:
-        return refusal(error)
+    values = json_body(request)
+    keep, form = values.get("keep") is True, checked(AimForm(values))
+    hole = planning.fresh(own_hole(request, pk, position))
+    option = choices.aim(hole, form["rank"], form["aim_left_deg"], keep)
     if keep:
         return JsonResponse(_fragments(request, hole))
     parts = _shot_parts(request, hole, option, by_hand=True)

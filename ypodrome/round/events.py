@@ -12,8 +12,10 @@ from django.db.models import QuerySet
 from django.utils import timezone
 
 from ypodrome.accounts.models import Player
+from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import Event as CoreEvent
 from ypodrome.core.api import What
+from ypodrome.core.refused import Refused
 from ypodrome.round.models import Event, Round
 
 DESK = "desk"
@@ -36,6 +38,7 @@ def take(owner: Player, events: Iterable[CoreEvent]) -> Taken:
         row = _checked(owner, event)
         rows[row.uuid] = row
     known = set(Event.objects.filter(owner=owner, uuid__in=rows).values_list("uuid", flat=True))
+    room_for(owner, "events", len(rows) - len(known))
     Event.objects.bulk_create(row for key, row in rows.items() if key not in known)
     return Taken(len(rows) - len(known), len(known))
 
@@ -47,7 +50,7 @@ def _checked(owner: Player, event: CoreEvent) -> Event:
     except (ValueError, ValidationError) as error:
         told = error.message_dict.items() if isinstance(error, ValidationError) else [("", [str(error)])]
         said = "; ".join(f"{field}: {messages[0]}" if field else messages[0] for field, messages in told)
-        raise ValueError(f"event {event.id}: {said}") from None
+        raise Refused(f"event {event.id}: {said}") from None
     return row
 
 

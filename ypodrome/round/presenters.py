@@ -4,9 +4,12 @@ from __future__ import annotations
 
 from typing import Any
 
+from ypodrome.accounts.models import Player
 from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Event, fold
 from ypodrome.core.units import feet
+from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.models import GamePlan
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.round import services
 from ypodrome.round.events import events_at
@@ -58,6 +61,51 @@ def _planned_rows(hole: RoundHole) -> list[dict[str, str]]:
         for t in hole.promised.get("throws", [])
     ]
     return rows or [{"disc": "", "throw": "", "result": services.AS_PLANNED}]
+
+
+def shelf_context(player: Player, put_away: bool) -> Json:
+    """Plans with their rounds, and rounds whose plan is gone, by course, latest first."""
+    plans = GamePlan.objects.of(player).select_related("layout__course").filter(archived__isnull=not put_away)
+    plans = plans.prefetch_related("owner__discs", "owner__lines__disc", "holes")
+    rounds = list(Round.objects.of(player).select_related("plan").prefetch_related("holes"))
+    courses: dict[str, Json] = {}
+    for plan in plans:
+        mine = [_round_row(r) for r in rounds if r.plan_id == plan.pk]
+        course = courses.setdefault(plan.layout.course.name, {"plans": [], "alone": []})
+        course["plans"].append(_plan_row(plan) | {"rounds": mine})
+    for played in rounds:
+        if not put_away and (played.plan is None or played.plan.deleted is not None):
+            course = courses.setdefault(played.course_name, {"plans": [], "alone": []})
+            course["alone"].append(_round_row(played))
+    rows = [{"name": name, **rows} for name, rows in sorted(courses.items())]
+    return {"courses": rows, "put_away": put_away}
+
+
+def _plan_row(plan: GamePlan) -> Json:
+    holes = list(plan.holes.all())
+    for hole in holes:
+        hole.plan = plan  # its owner's discs are read once
+    planned = [h for h in holes if h.kept is not None]
+    stale = sum(is_stale(h) for h in planned)
+    if len(planned) < len(holes):
+        state = f"{len(planned)} of {len(holes)} holes planned" if planned else "not planned yet"
+    else:
+        state = "planned"
+    if stale:
+        state += f", {stale} out of date"
+    whole = bool(planned) and len(planned) == len(holes)
+    expected = sum(h.kept.in_force.forecast.expected for h in planned) if whole else None
+    return {"plan": plan, "state": state, "expected": expected}
+
+
+def _round_row(played: Round) -> Json:
+    score = services.round_score(played)
+    done, par = len(score.holes), score.against_par
+    against = "level" if par == 0 else f"{par:+d}".replace("-", "−")
+    of = "" if done == len(played.holes.all()) else f" after {done}"
+    result = f"{score.score} ({against}){of}" if done else "nothing recorded"
+    named = f"{played.name}: " if played.name else ""
+    return {"round": played, "words": f"{named}{played.day:%-d %b}, {result}"}
 
 
 PARTS = (("Tee", "tee"), ("Approach", "approach"), ("Putting", "putting"))

@@ -8,6 +8,7 @@ from typing import Any
 
 from django.db import transaction
 
+from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import (
     MADE,
     MISSED,
@@ -23,6 +24,7 @@ from ypodrome.core.api import (
     same_told,
 )
 from ypodrome.core.api import Event as CoreEvent
+from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
 from ypodrome.course.versions import current_version
 from ypodrome.plan.models import GamePlan
@@ -49,6 +51,7 @@ def rounds_of_plan(plan: GamePlan) -> list[Round]:
 @transaction.atomic
 def begin_round(plan: GamePlan) -> Round:
     """Begin a round to a plan: the layout and the plan's promises as they are now are kept with it."""
+    room_for(plan.owner, "rounds")
     layout = plan.layout
     played = Round.objects.create(
         owner=plan.owner, plan=plan, version=current_version(layout.course), day=plan.day,
@@ -79,9 +82,9 @@ def record_hole(hole: RoundHole, throws: list[dict[str, Any]], putts: int) -> Pl
     Raises ValueError naming the throw and field that cannot be taken; nothing is changed then.
     """
     if not 0 <= putts <= MOST_PUTTS:
-        raise ValueError(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
+        raise Refused(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
     if not 1 <= len(throws) <= MOST_THROWS:
-        raise ValueError(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
+        raise Refused(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
     promise_anew(hole)
     hole.save(update_fields=["tee", "pin", "promised"])
     wanted = _wanted(hole, throws, putts)
@@ -121,16 +124,16 @@ def _put_planned(rows: list[dict[str, Any]], planned: list[dict[str, Any]]) -> N
 def _checked(number: int, throw: dict[str, Any], discs: dict[str, Any]) -> dict[str, Any]:
     name = str(throw.get("disc", "")).strip()[:60]
     if not name:
-        raise ValueError(f"throw {number}: name the disc")
+        raise Refused(f"throw {number}: name the disc")
     if throw.get("throw") not in {t.value for t in Throw}:
-        raise ValueError(f"throw {number}: {throw.get('throw')!r} is not a kind of throw")
+        raise Refused(f"throw {number}: {throw.get('throw')!r} is not a kind of throw")
     result = throw.get("result")
     if result not in RESULTS:
-        raise ValueError(f"throw {number}: say what became of it")
+        raise Refused(f"throw {number}: say what became of it")
     left_m = throw.get("left_m")
     if left_m is not None and not 0.0 <= left_m <= FARTHEST_M:
         most = f"{FARTHEST_M:.0f} m ({feet(FARTHEST_M):.0f} ft)"
-        raise ValueError(f"throw {number}: the distance to go must be from 0 to {most}")
+        raise Refused(f"throw {number}: the distance to go must be from 0 to {most}")
     disc = discs.get(name)
     penalty = result if result in PENALTIES else ""
     return {

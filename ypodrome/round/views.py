@@ -10,13 +10,41 @@ from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ypodrome.accounts.http import checked, say_deleted
 from ypodrome.accounts.owned import own_or_404
+from ypodrome.core.refused import Refused
 from ypodrome.core.units import metres_from_feet
+from ypodrome.plan.forms import NameForm
 from ypodrome.plan.views import own_plan
 from ypodrome.round import services
 from ypodrome.round.events import events_at
 from ypodrome.round.models import Round, RoundHole
-from ypodrome.round.presenters import after_context, record_context
+from ypodrome.round.presenters import after_context, record_context, shelf_context
+
+
+@require_safe
+def shelf(request: HttpRequest) -> HttpResponse:
+    """Plans and rounds, by course and day."""
+    return render(request, "round/shelf.html", shelf_context(request.player, "away" in request.GET))
+
+
+@require_POST
+def name(request: HttpRequest, pk: int) -> HttpResponse:
+    """Name a round, and say on which day it was."""
+    played, form = own_or_404(Round.objects.all(), request, pk=pk), checked(NameForm(request.POST))
+    played.name, played.day = form["name"], form["day"] or played.day
+    played.save(update_fields=["name", "day"])
+    messages.success(request, f"Kept as {played}.")
+    return redirect("round:after", pk)
+
+
+@require_POST
+def delete(request: HttpRequest, pk: int) -> HttpResponse:
+    """Delete a round."""
+    played = own_or_404(Round.objects.all(), request, pk=pk)
+    played.delete_softly()
+    say_deleted(request, "round", played.pk, f"The round {played}")
+    return redirect("round:shelf")
 
 
 @require_safe
@@ -55,7 +83,7 @@ def record(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     try:
         _whole(request, hole)
         services.record_hole(hole, _throws(throws, request.player.units), _putts(request))
-    except ValueError as problem:
+    except Refused as problem:
         context = record_context(hole)
         context |= {"error": str(problem), "throws": throws, "putts": request.POST.get("putts", "")}
         return render(request, "round/record.html", context, status=400)
@@ -78,15 +106,15 @@ def _entered(request: HttpRequest) -> list[dict[str, str]]:
 def _whole(request: HttpRequest, hole: RoundHole) -> None:
     """Refuse a form that was cut off on its way, or was filled in before something else was told."""
     if "whole" not in request.POST:
-        raise ValueError("what was sent is cut short: send it again")
+        raise Refused("what was sent is cut short: send it again")
     if request.POST["whole"] != str(len(events_at(hole.round, hole.position))):
-        raise ValueError("something else was recorded on this hole meanwhile: open it again to see it")
+        raise Refused("something else was recorded on this hole meanwhile: open it again to see it")
 
 
 def _putts(request: HttpRequest) -> int:
     text = request.POST.get("putts", "").strip()
     if not text.isdecimal():
-        raise ValueError("say how many putts: a whole number, 0 if a throw went in")
+        raise Refused("say how many putts: a whole number, 0 if a throw went in")
     return int(text)
 
 
@@ -98,7 +126,7 @@ def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
         try:
             left_m = (metres_from_feet(float(left)) if units == "imperial" else float(left)) if left else None
         except ValueError:
-            raise ValueError(f"throw {number}: {left!r} is not a distance") from None
+            raise Refused(f"throw {number}: {left!r} is not a distance") from None
         throws.append({**row, "left_m": left_m})
     return throws
 

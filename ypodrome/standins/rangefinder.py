@@ -7,6 +7,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ypodrome.core.refused import Refused
+
 DEVICE = "Simulated rangefinder"
 
 DISTANCE_SD_M, BEARING_SD_DEG, RISE_SD_M = 0.2, 0.7, 0.15
@@ -36,7 +38,7 @@ def shoot(station: tuple[float, float, float], target: tuple[float, float, float
     east, north, up = (b - a for a, b in zip(station, target, strict=True))
     distance = math.hypot(east, north)
     if not 1.0 <= distance <= REACH_M:
-        raise ValueError(f"the rangefinder reads from 1 to {REACH_M:.0f} m; this is {distance:.1f} m away")
+        raise Refused(f"the rangefinder reads from 1 to {REACH_M:.0f} m; this is {distance:.1f} m away")
     error = np.random.default_rng(shot).standard_normal(3)
     bearing = math.degrees(math.atan2(east, north)) + BEARING_SD_DEG * error[1]
     return LaserReading(

@@ -9,6 +9,7 @@ import math
 from dataclasses import dataclass
 
 from ypodrome.core.api import Wind
+from ypodrome.core.refused import Refused
 
 STATION = "Simulated station, Quernby Rise"
 
@@ -31,7 +32,7 @@ def reading(hour: int, place_m: tuple[float, float] = (0.0, 0.0)) -> Reading:
     towards the shore in the south and on the rise in the north-west it blows harder.
     """
     if not 0 <= hour <= 23:
-        raise ValueError(f"hour must be between 0 and 23, got {hour}")
+        raise Refused(f"hour must be between 0 and 23, got {hour}")
     daylight = max(0.0, math.sin(math.pi * (hour - 5) / 16.0))
     east, north = place_m
     shore, rise = (

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+from datetime import timedelta
 from pathlib import Path
 
 from django.core.exceptions import ImproperlyConfigured
@@ -27,12 +28,15 @@ INSTALLED_APPS = [
     "django.contrib.sessions",
     "django.contrib.messages",
     "django.contrib.staticfiles",
+    "axes",
     "csp",
     "ypodrome.accounts",
     "ypodrome.bag",
     "ypodrome.course",
     "ypodrome.plan",
     "ypodrome.round",
+    "ypodrome.archive",
+    "ypodrome.thrower",
     "ypodrome.web",
 ]
 
@@ -47,13 +51,27 @@ MIDDLEWARE = [
     "django.contrib.messages.middleware.MessageMiddleware",
     "django.middleware.clickjacking.XFrameOptionsMiddleware",
     "ypodrome.accounts.middleware.PlayerMiddleware",
-    "ypodrome.web.middleware.CourseProblemsMiddleware",
+    "ypodrome.web.middleware.RefusedMiddleware",
+    "axes.middleware.AxesMiddleware",
 ]
 
 ROOT_URLCONF = "ypodrome.web.urls"
 WSGI_APPLICATION = "ypodrome.web.wsgi.application"
 LOGIN_URL = "login"
-LOGIN_REDIRECT_URL = "plan:overview"
+LOGIN_REDIRECT_URL = "home"
+LOGOUT_REDIRECT_URL = "login"
+AUTHENTICATION_BACKENDS = ["axes.backends.AxesStandaloneBackend", "django.contrib.auth.backends.ModelBackend"]
+AUTH_PASSWORD_VALIDATORS = [
+    {"NAME": f"django.contrib.auth.password_validation.{name}"}
+    for name in ("MinimumLengthValidator", "CommonPasswordValidator", "NumericPasswordValidator")
+]
+AXES_FAILURE_LIMIT = 8
+AXES_COOLOFF_TIME = timedelta(minutes=15)
+AXES_LOCKOUT_PARAMETERS = [["username", "ip_address"]]
+AXES_RESET_ON_SUCCESS = True
+AXES_LOCKOUT_TEMPLATE = "web/locked_out.html"
+AXES_VERBOSE = False
+EMAIL_BACKEND = "django.core.mail.backends.console.EmailBackend"
 
 TEMPLATES = [
     {

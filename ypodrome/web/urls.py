@@ -2,15 +2,23 @@
 
 from django.contrib.auth.views import LoginView, LogoutView
 from django.urls import include, path
-from django.views.generic import RedirectView
+
+from ypodrome.plan import link_views
+from ypodrome.web import deleted
+from ypodrome.web.home import home
 
 urlpatterns = [
-    path("", RedirectView.as_view(pattern_name="plan:overview"), name="home"),
+    path("", home, name="home"),
     path("login/", LoginView.as_view(template_name="web/login.html"), name="login"),
     path("logout/", LogoutView.as_view(), name="logout"),
+    path("deleted/", deleted.deleted, name="deleted"),
+    path("deleted/<str:kind>/<int:pk>/", deleted.put_back, name="put_back"),
     path("player/", include("ypodrome.accounts.urls")),
+    path("thrower/", include("ypodrome.thrower.urls")),
     path("bag/", include("ypodrome.bag.urls")),
     path("courses/", include("ypodrome.course.urls")),
     path("plan/", include("ypodrome.plan.urls")),
+    path("shown/<str:token>/", link_views.shown, name="shown"),
     path("round/", include("ypodrome.round.urls")),
+    path("mine/", include("ypodrome.archive.urls")),
 ]

@@ -20,12 +20,13 @@ from ypodrome.core.constants import (
     SEA_LEVEL_TEMPERATURE_K,
     ZERO_CELSIUS_K,
 )
+from ypodrome.core.refused import Refused
 
 
 def standard_pressure_pa(altitude_m: float) -> float:
     """Pressure [Pa] of the standard atmosphere at a geometric altitude [m] of -2 to 11 km."""
     if not -2000.0 <= altitude_m <= 11_000.0:
-        raise ValueError(f"altitude_m must be between -2000 and 11000, got {altitude_m}")
+        raise Refused(f"altitude_m must be between -2000 and 11000, got {altitude_m}")
     geopotential_m = EARTH_RADIUS_M * altitude_m / (EARTH_RADIUS_M + altitude_m)
     ratio = 1.0 - LAPSE_RATE_K_M * geopotential_m / SEA_LEVEL_TEMPERATURE_K
     exponent = GRAVITY_M_S2 * MOLAR_MASS_AIR_KG_MOL / (GAS_CONSTANT_J_MOL_K * LAPSE_RATE_K_M)
@@ -43,9 +44,9 @@ def air_density_kg_m3(
 ) -> float:
     """Air density [kg/m³] from temperature [°C], altitude [m] and relative humidity [0..1]."""
     if not -60.0 <= temperature_c <= 60.0:
-        raise ValueError(f"temperature_c must be between -60 and 60, got {temperature_c}")
+        raise Refused(f"temperature_c must be between -60 and 60, got {temperature_c}")
     if not 0.0 <= relative_humidity <= 1.0:
-        raise ValueError(f"relative_humidity must be between 0 and 1, got {relative_humidity}")
+        raise Refused(f"relative_humidity must be between 0 and 1, got {relative_humidity}")
     temperature_k = temperature_c + ZERO_CELSIUS_K
     pressure_pa = standard_pressure_pa(altitude_m)
     vapour = relative_humidity * saturation_vapour_pressure_pa(temperature_k) / pressure_pa

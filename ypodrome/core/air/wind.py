@@ -10,6 +10,7 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
+from ypodrome.core.refused import Refused
 from ypodrome.core.units import mph
 
 FASTEST_M_S, HARDEST_GUST_M_S = 30.0, 45.0
@@ -48,11 +49,11 @@ class Wind:
     def __post_init__(self) -> None:
         for name in ("speed_m_s", "from_deg", "gust_m_s"):
             if not math.isfinite(getattr(self, name)):
-                raise ValueError(f"wind {name} must be a finite number")
+                raise Refused(f"wind {name} must be a finite number")
         limits = (("wind", self.speed_m_s, FASTEST_M_S), ("gust", self.gust_m_s, HARDEST_GUST_M_S))
         for what, given, most in limits:
             if not 0.0 <= given <= most:
-                raise ValueError(
+                raise Refused(
                     f"the {what} must be from 0 to {most:.0f} m/s ({mph(most):.0f} mph), "
                     f"got {given:.1f} m/s ({mph(given):.0f} mph)"
                 )

@@ -6,6 +6,8 @@ import math
 from dataclasses import dataclass
 from enum import StrEnum
 
+from ypodrome.core.refused import Refused
+
 RANGES = {
     "speed": (1.0, 15.0),
     "glide": (1.0, 7.0),
@@ -47,7 +49,7 @@ class Disc:
         for field, (low, high) in RANGES.items():
             value = getattr(self, field)
             if not (math.isfinite(value) and low <= value <= high):
-                raise ValueError(f"{field} must be between {low:g} and {high:g}, got {value}")
+                raise Refused(f"{field} must be between {low:g} and {high:g}, got {value}")
 
     @property
     def key(self) -> str:

@@ -9,6 +9,7 @@ import numpy as np
 from ypodrome.core.flight.release import Release
 from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.ground.field import FAR_M, Field, open_field
+from ypodrome.core.refused import Refused
 
 FAR_BELOW_M = -60.0
 RUN_IN_M = 1.5
@@ -35,7 +36,7 @@ def fly_to_height(body: np.void, release: Release, air: Air, surface: str, land_
     path = fly(body, release, air, open_field(surface, FAR_BELOW_M)).path
     above = np.flatnonzero(path[:, 3] > land_height_m)
     if not len(above):
-        raise ValueError(
+        raise Refused(
             f"the throw tops out {path[:, 3].max():.1f} m above the lie and never gets up to "
             f"{land_height_m:g} m: throw it higher or harder"
         )

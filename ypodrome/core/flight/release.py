@@ -18,6 +18,7 @@ from numpy.typing import ArrayLike, NDArray
 from ypodrome.core.compiled import formula
 from ypodrome.core.disc.shape import DISC_RADIUS_M
 from ypodrome.core.flight.forces import Motion
+from ypodrome.core.refused import Refused
 
 X, Y, Z, SPEED, HEADING, LAUNCH, NOSE, HYZER, SPIN, SIDE = range(10)
 RELEASE_SIZE = 10
@@ -113,9 +114,9 @@ class Release:
     def __post_init__(self) -> None:
         for name, value in vars(self).items():
             if isinstance(value, float) and not math.isfinite(value):
-                raise ValueError(f"{name} must be a finite number")
+                raise Refused(f"{name} must be a finite number")
         if not SLOWEST_M_S <= self.speed_m_s <= FASTEST_M_S:
-            raise ValueError(
+            raise Refused(
                 f"speed_m_s must be between {SLOWEST_M_S:g} and {FASTEST_M_S:g}, got {self.speed_m_s:g}"
             )
 

@@ -54,6 +54,7 @@ from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.outlook import THROWS, expected, later
+from ypodrome.core.refused import Refused
 from ypodrome.core.thrower.putting import PuttingModel
 
 PUTTED_TO_M = float(RINGS_M[-1])
@@ -199,11 +200,11 @@ class Green:
         """The lie, if it is one on this green. ValueError where nobody putts from."""
         away = math.dist(lie, self.scene.pin.at)
         if away > PUTTED_TO_M:
-            raise ValueError(
+            raise Refused(
                 f"the lie is {away:.0f} m from the basket: putts are advised from at most {PUTTED_TO_M:.0f} m"
             )
         if holds(self.scene.out_of_bounds, *np.array([lie]).T)[0]:
-            raise ValueError("the lie is out of bounds: take relief first, and putt from there")
+            raise Refused("the lie is out of bounds: take relief first, and putt from there")
         return lie
 
     def putt_from(self, lie: tuple[float, float]) -> Putt:

@@ -6,8 +6,9 @@ Choosing n throws so that the holes cost least is the p-median problem; an integ
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -36,6 +37,11 @@ class FewThrows:
         return tuple(sorted({t.sort for t in self.throws}))
 
     @property
+    def discs(self) -> tuple[str, ...]:
+        """Keys of the different discs."""
+        return tuple(sorted({t.throw.disc.key for t in self.throws}))
+
+    @property
     def expected(self) -> float:
         """What the round costs."""
         return sum(t.expected for t in self.throws)
@@ -50,8 +56,33 @@ def rounds_with_few_throws(holes: Sequence[Sequence[Tried]], enough: float) -> t
     holes
         For every hole the throws tried there, each sort once.
     """
-    sorts = sorted({t.sort for hole in holes for t in hole})
-    best = [{t.sort: t for t in sorted(hole, key=lambda t: -t.expected)} for hole in holes]
+    return _fewest(holes, lambda t: t.sort, enough)
+
+
+def small_bags(holes: Sequence[Sequence[Tried]]) -> tuple[FewThrows, ...]:
+    """Rounds thrown from the tees with as few discs as possible, with one more, and so on while that saves
+    something; `holes` as above."""
+    return _fewest(holes, lambda t: t.throw.disc.key, 0.0)
+
+
+def worth_of_discs(holes: Sequence[Sequence[Tried]]) -> dict[str, float]:
+    """What the round would cost more from the tees without each disc, by its key; `holes` as above."""
+    keys = {t.throw.disc.key for hole in holes for t in hole}
+    best = [min(t.expected for t in hole) for hole in holes]
+
+    def without(key: str) -> float:
+        left = [[t.expected for t in hole if t.throw.disc.key != key] for hole in holes]
+        return sum(min(row, default=NOT_THROWN) - b for row, b in zip(left, best, strict=True))
+
+    return {key: without(key) for key in keys}
+
+
+def _fewest(
+    holes: Sequence[Sequence[Tried]], kind_of: Callable[[Tried], Any], enough: float
+) -> tuple[FewThrows, ...]:
+    """Rounds with few different throws of each kind, as `rounds_with_few_throws` has it."""
+    sorts = sorted({kind_of(t) for hole in holes for t in hole})
+    best = [{kind_of(t): t for t in sorted(hole, key=lambda t: -t.expected)} for hole in holes]
     costs = np.array([[row[s].expected if s in row else NOT_THROWN for s in sorts] for row in best])
     found: list[FewThrows] = []
     for n in range(1, min(len(holes), len(sorts)) + 1):

@@ -12,6 +12,7 @@ from ypodrome.core.green import Putt
 from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
 from ypodrome.core.outlook import THROWS, expected, later
+from ypodrome.core.refused import Refused
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.mesh import INNER_M
 from ypodrome.core.strategy.options import Option
@@ -84,11 +85,11 @@ def check_lie(situation: Situation, ground: GroundValue, lie: Point, thrown: int
     """ValueError unless a disc can be played from the lie after so many throws."""
     west, south, east, north = situation.scene.bounds
     if not (west < lie[0] < east and south < lie[1] < north):
-        raise ValueError("the lie is not on this hole: it is too far from its line of play")
+        raise Refused("the lie is not on this hole: it is too far from its line of play")
     if not ground.in_bounds(np.array([lie]))[0]:
-        raise ValueError("the lie is out of bounds: take relief first, and plan from there")
+        raise Refused("the lie is out of bounds: take relief first, and plan from there")
     if not 0 <= thrown <= MOST_THROWN:
-        raise ValueError(f"throws made must be between 0 and {MOST_THROWN}, got {thrown}")
+        raise Refused(f"throws made must be between 0 and {MOST_THROWN}, got {thrown}")
 
 
 def follows(situation: Situation, ground: GroundValue, option: Option) -> tuple[Follow, ...]:

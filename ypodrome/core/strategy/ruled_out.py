@@ -10,6 +10,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.hole.shapes import meets
+from ypodrome.core.refused import Refused
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
@@ -42,7 +43,7 @@ def allowed(situation: Situation, arsenal: Arsenal, throws: Solved) -> NDArray[n
         if len(rows):
             kept[rows] = ~_comes_near(situation, arsenal, throws.take(rows), over)
     if not kept.any():
-        raise ValueError(NOTHING_LEFT)
+        raise Refused(NOTHING_LEFT)
     widest = situation.thrower.preferences.widest_aim_deg
     if widest is not None and (narrow := kept & (np.abs(throws.bend) <= math.radians(widest))).any():
         kept = narrow

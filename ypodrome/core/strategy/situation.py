@@ -12,6 +12,7 @@ from numpy.typing import NDArray
 from ypodrome.core.disc import Disc
 from ypodrome.core.flight.simulate import Air, Range
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.refused import Refused
 from ypodrome.core.strategy.arsenal import Arm, Arsenal, StockLine, build_arsenal
 from ypodrome.core.strategy.repertoire import Repertoire, repertoire_of
 from ypodrome.core.thrower import KINDS, OVERHEAD, Kind, Thrower
@@ -46,15 +47,15 @@ class Situation:
 
     def __post_init__(self) -> None:
         if self.posture not in POSTURES:
-            raise ValueError(f"posture must be one of {', '.join(POSTURES)}, got {self.posture}")
+            raise Refused(f"posture must be one of {', '.join(POSTURES)}, got {self.posture}")
         if not self.bag:
-            raise ValueError("the bag is empty: add at least one disc")
+            raise Refused("the bag is empty: add at least one disc")
         if not self.discs:
-            raise ValueError("every disc of the bag is ruled out in your preferences: allow one")
+            raise Refused("every disc of the bag is ruled out in your preferences: allow one")
         if not self.kinds:
-            raise ValueError("no kind of throw is left: allow a backhand or a forehand")
+            raise Refused("no kind of throw is left: allow a backhand or a forehand")
         if self.seed < 1:
-            raise ValueError("seed must be 1 or more")
+            raise Refused("seed must be 1 or more")
 
     @property
     def kinds(self) -> tuple[Kind, ...]:

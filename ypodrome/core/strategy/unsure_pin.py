@@ -7,6 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from ypodrome.core.refused import Refused
 from ypodrome.core.strategy.again import judged
 from ypodrome.core.strategy.forecast import options_of
 from ypodrome.core.strategy.ground_value import GroundValue
@@ -43,7 +44,7 @@ def shares(weights: Sequence[float]) -> tuple[float, ...]:
     """Weights as chances. ValueError unless two or more can be, and none is below zero."""
     total = sum(weights)
     if any(not 0.0 <= w < np.inf for w in weights) or sum(w > 0.0 for w in weights) < 2:
-        raise ValueError("give at least two pins a weight above zero, and none one below")
+        raise Refused("give at least two pins a weight above zero, and none one below")
     return tuple(w / total for w in weights)
 
 

@@ -9,6 +9,7 @@ from __future__ import annotations
 from dataclasses import dataclass
 from enum import StrEnum
 
+from ypodrome.core.refused import Refused
 from ypodrome.core.thrower.arms import Kind
 
 NARROWEST_AIM_DEG, WIDEST_AIM_DEG = 5.0, 60.0
@@ -39,7 +40,7 @@ class Never:
 
     def __post_init__(self) -> None:
         if (self.kind is None) == (not self.disc):
-            raise ValueError("name either a throw or a disc")
+            raise Refused("name either a throw or a disc")
 
 
 @dataclass(frozen=True)
@@ -55,6 +56,6 @@ class Preferences:
     def __post_init__(self) -> None:
         widest = self.widest_aim_deg
         if widest is not None and not NARROWEST_AIM_DEG <= widest <= WIDEST_AIM_DEG:
-            raise ValueError(
+            raise Refused(
                 f"widest_aim_deg must be between {NARROWEST_AIM_DEG:g} and {WIDEST_AIM_DEG:g}, got {widest:g}"
             )

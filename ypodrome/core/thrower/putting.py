@@ -17,6 +17,7 @@ from numpy.typing import ArrayLike, NDArray
 from scipy.optimize import least_squares
 from scipy.special import ndtr, ndtri
 
+from ypodrome.core.refused import Refused
 from ypodrome.core.thrower.level import PUTT_POWER, fault_share, putt_sigma
 
 HALF_WIDTH_M = HALF_HEIGHT_M = 0.30
@@ -121,17 +122,15 @@ def plays_m(distance_m: ArrayLike, rise_m: ArrayLike) -> NDArray[np.float64]:
 def check_rates(rates: Sequence[tuple[float, float]]) -> None:
     """ValueError unless the rates are shares that fall with distance."""
     if not rates:
-        raise ValueError("putting: name at least one distance and its make rate")
+        raise Refused("putting: name at least one distance and its make rate")
     ordered = sorted(rates)
     for distance, share in ordered:
         if not (math.isfinite(distance) and 0.5 <= distance <= 60.0):
-            raise ValueError(f"putting: a distance must be between 0.5 and 60 m, got {distance:g}")
+            raise Refused(f"putting: a distance must be between 0.5 and 60 m, got {distance:g}")
         if not 0.0 < share < 1.0:
-            raise ValueError(
-                f"putting: the make rate at {distance:g} m must be between 0 and 1, got {share:g}"
-            )
+            raise Refused(f"putting: the make rate at {distance:g} m must be between 0 and 1, got {share:g}")
     for (near, high), (far, low) in itertools.pairwise(ordered):
         if far <= near or low >= high:
-            raise ValueError(
+            raise Refused(
                 f"putting: the make rate at {far:g} m ({low:g}) must be lower than at {near:g} m ({high:g})"
             )

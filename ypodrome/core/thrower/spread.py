@@ -23,6 +23,7 @@ from ypodrome.core.flight.release import (
     SPEED,
     SPIN,
 )
+from ypodrome.core.refused import Refused
 from ypodrome.core.thrower.level import FAULT_WIDTH, PRESET_RATINGS, spread_sizes
 
 
@@ -40,7 +41,7 @@ class Spread:
     def __post_init__(self) -> None:
         for name, value in vars(self).items():
             if not (math.isfinite(value) and 0.0 <= value <= 40.0):
-                raise ValueError(f"spread {name} must be between 0 and 40, got {value}")
+                raise Refused(f"spread {name} must be between 0 and 40, got {value}")
 
     @property
     def sizes(self) -> NDArray[np.float64]:

@@ -8,6 +8,7 @@ from dataclasses import dataclass, field
 from functools import lru_cache
 
 from ypodrome.core.flight.release import Throw
+from ypodrome.core.refused import Refused
 from ypodrome.core.thrower.arms import (
     CODES,
     KINDS,
@@ -47,19 +48,19 @@ class Thrower:
 
     def __post_init__(self) -> None:
         if self.hand not in ("right", "left"):
-            raise ValueError(f'hand must be "right" or "left", got "{self.hand}"')
+            raise Refused(f'hand must be "right" or "left", got "{self.hand}"')
         if self.units not in ("imperial", "metric"):
-            raise ValueError(f'units must be "imperial" or "metric", got "{self.units}"')
+            raise Refused(f'units must be "imperial" or "metric", got "{self.units}"')
         if self.rating is not None and not LOWEST <= self.rating <= HIGHEST:
-            raise ValueError(f"rating must be between {LOWEST:g} and {HIGHEST:g}, got {self.rating:g}")
+            raise Refused(f"rating must be between {LOWEST:g} and {HIGHEST:g}, got {self.rating:g}")
         if self.faults is not None and not 0.0 <= self.faults <= MOST_FAULTS:
-            raise ValueError(f"fault_share must be between 0 and {MOST_FAULTS:g}, got {self.faults:g}")
+            raise Refused(f"fault_share must be between 0 and {MOST_FAULTS:g}, got {self.faults:g}")
         for kind in (*self.max_distance_m, *self.spreads):
             if kind not in KINDS:
-                raise ValueError(f"unknown kind of throw {kind}; known: {', '.join(KINDS)}")
+                raise Refused(f"unknown kind of throw {kind}; known: {', '.join(KINDS)}")
         for kind, distance_m in self.max_distance_m.items():
             if not (math.isfinite(distance_m) and SHORTEST_M <= distance_m <= LONGEST_M):
-                raise ValueError(
+                raise Refused(
                     f"throws.{kind}.max_distance_m must be between {SHORTEST_ENTRY_M:g} and "
                     f"{LONGEST_ENTRY_M:g}, got {distance_m:g}"
                 )

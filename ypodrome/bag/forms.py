@@ -1,0 +1,42 @@
+"""What the bag's screens may send."""
+
+from __future__ import annotations
+
+from django import forms
+
+from ypodrome.bag.models import BagDisc, State
+
+NUMBERS = ("speed", "glide", "turn", "fade")
+
+
+class DiscForm(forms.ModelForm):
+    """A disc as its owner knows it."""
+
+    class Meta:
+        model = BagDisc
+        fields = ("name", *NUMBERS, "weight_g", "plastic", "wear", "water_ok", "colour", "notes")
+        labels = {
+            "weight_g": "Weight, g", "wear": "Wear, 0 new to 10 beaten in",
+            "water_ok": "May be thrown over water",
+        }  # fmt: skip
+        widgets = {name: forms.TextInput(attrs={"inputmode": "decimal", "class": "w-16"})
+                   for name in (*NUMBERS, "weight_g", "wear")}  # fmt: skip
+
+
+class StateForm(forms.Form):
+    """Where a disc is; where and when it was lost."""
+
+    state = forms.ChoiceField(choices=State.choices)
+    lost_on = forms.DateField(required=False)
+    lost_where = forms.CharField(max_length=120, required=False)
+
+
+class LayoutForm(forms.Form):
+    """How the bag is laid out: kind of throw, and wind."""
+
+    kind = forms.ChoiceField(choices=[("backhand", "backhand"), ("forehand", "forehand")], required=False)
+    wind = forms.ChoiceField(
+        choices=[("still", "still air"), ("into", "into the wind"), ("behind", "with the wind"),
+                 ("left", "wind from the left"), ("right", "wind from the right")],
+        required=False,
+    )  # fmt: skip
