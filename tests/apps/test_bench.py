@@ -8,6 +8,7 @@ from django.urls import reverse
 
 from ypodrome.bag import bench
 from ypodrome.bag.presenters import PLAN, REAR, SIDE, row_of, scales, views_of
+from ypodrome.bag.services import core_bag, core_lines
 
 pytestmark = pytest.mark.django_db
 
@@ -117,7 +118,10 @@ def test_kept_lines_outlive_a_new_bag_as_far_as_their_discs_do(client, demo, val
     post(client, "keep", values | {"name": "soft one"})
     post(client, "keep", values | {"name": "hard one", "disc": demo.discs.get(name="Hadrun").pk})
     file = SimpleUploadedFile("b.csv", b"name,speed,glide,turn,fade\nQuellan,5,5,-1,1\n")
-    page = client.post(reverse("bag:shelf"), {"file": file}, follow=True).content.decode()
-    assert "gone with their disc: hard one." in page
-    assert [(line.name, line.disc.speed) for line in demo.lines.all()] == [("soft one", 5.0)]
-    assert demo.discs.count() == 1
+    page = client.post(reverse("bag:read"), {"file": file}).content.decode()
+    assert "Changed: 1" in page
+    client.post(reverse("bag:merge"), {"text": file.file.getvalue().decode(), "put_away": "on"})
+    player = type(demo).objects.get()
+    assert [line.disc.speed for line in core_lines(player)] == [5.0]
+    assert [d.name for d in core_bag(player)] == ["Quellan"]
+    assert player.lines.count() == 2  # the other waits for its disc

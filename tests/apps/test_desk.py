@@ -287,7 +287,7 @@ def test_a_course_made_unsound_says_so_on_its_plan_and_keeps_it(client, demo):
     assert page.status_code == 409
     assert b"hole 5, pin: is missing" in page.content
     replan = client.post(reverse("plan:replan", args=(plan.pk, 5)), "{}", "application/json")
-    assert replan.status_code == 400
+    assert replan.status_code == 409
     assert "hole 5, pin: is missing" in replan.json()["error"]
     desk.undo(Course.objects.get(pk=course.pk))
     assert client.get(reverse("plan:sheet", args=(plan.pk, 5))).status_code == 200

@@ -7,8 +7,9 @@ import pytest
 from django.core.management import call_command
 
 from tests.conftest import DEMO
+from ypodrome.accounts.models import Player
 from ypodrome.accounts.services import set_units
-from ypodrome.bag.services import import_bag
+from ypodrome.bag.services import bag_of, import_bag
 from ypodrome.core.strategy.again import judged
 from ypodrome.core.strategy.options import is_throw
 from ypodrome.course.services import document_of, import_course
@@ -169,12 +170,13 @@ def test_showing_metres_plans_nothing(demo_plan):
 
 
 def test_a_bag_read_in_again_keeps_its_discs(demo):
-    """By name: the same disc, with its lasting id and its kept lines; others go, others come."""
+    """By name: the same disc, with its lasting id and its kept lines; others are put away, others come."""
     before = {d.name: d.uuid for d in demo.discs.all()}
     rows = (DEMO / "bag.csv").read_text().splitlines()
     import_bag(demo, "\n".join([*rows[:-1], "Newling,5,5,0,1,,,,,,"]).encode())
-    after = {d.name: d.uuid for d in demo.discs.all()}
+    after = {d.name: d.uuid for d in bag_of(Player.objects.get())}
     assert "Newling" in after
+    assert demo.discs.filter(state="resting").count() == 1  # put away, not gone
     assert len(after) == len(before)
     assert {n: before[n] for n in after if n in before} == {n: u for n, u in after.items() if n in before}
 

@@ -3,10 +3,12 @@
 from __future__ import annotations
 
 from collections.abc import Callable
+from typing import Any
 
 from django.conf import settings
-from django.contrib.auth import login, logout
+from django.contrib.auth import login, logout, user_logged_in
 from django.contrib.auth.views import redirect_to_login
+from django.dispatch import receiver
 from django.http import HttpRequest, HttpResponse
 from django.shortcuts import redirect
 
@@ -15,6 +17,14 @@ from ypodrome.accounts.models import Player
 OPEN_PATHS = ("/login/", "/logout/", "/static/", "/player/join/", "/shown/")
 WELCOME = "/thrower/welcome/"
 EPOCH = "sessions"
+
+
+@receiver(user_logged_in)
+def note_epoch(request: HttpRequest | None, user: Any, **_more: Any) -> None:
+    """Write into a new session which of the player's epochs it belongs to."""
+    player = Player.objects.filter(user=user).first()
+    if request is not None and player is not None:
+        request.session[EPOCH] = player.sessions
 
 
 class PlayerMiddleware:
@@ -35,7 +45,7 @@ class PlayerMiddleware:
         player = Player.objects.filter(user_id=request.user.pk).first()
         if player is None:
             return redirect_to_login(request.get_full_path())
-        if request.session.setdefault(EPOCH, player.sessions) != player.sessions:
+        if request.session.get(EPOCH, 0) != player.sessions:
             logout(request)
             return redirect_to_login(request.get_full_path())
         request.player = player

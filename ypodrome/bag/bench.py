@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.db import transaction
@@ -12,6 +12,7 @@ from ypodrome.accounts.models import Player
 from ypodrome.bag.models import BagDisc, State, StockLine
 from ypodrome.core.api import (
     Air,
+    Disc,
     Flight,
     Release,
     Throw,
@@ -111,6 +112,34 @@ def _within(values: dict[str, Any], name: str) -> float:
 def fly_trial(player: Player, trial: Trial) -> Flight:
     """The most likely flight of a trial over level cut grass."""
     return fly(body_of(trial.disc.to_core()), trial.release(player), trial.air(), open_field())
+
+
+TAUGHT = ("speed", "glide", "turn", "fade")
+
+
+def as_if(trial: Trial, values: dict[str, Any]) -> Disc | None:
+    """The trial's disc with other flight numbers, where the bench has some; Refused names one that no disc
+    has."""
+    wanted = values.get("as_if")
+    if not isinstance(wanted, dict):
+        return None
+    disc = trial.disc.to_core()
+    numbers = {name: _number(name, wanted.get(name, getattr(disc, name))) for name in TAUGHT}
+    other = replace(disc, **numbers)
+    return None if other == disc else other
+
+
+def _number(name: str, value: Any) -> float:
+    if isinstance(value, bool) or not isinstance(value, int | float):
+        raise Refused(f"{name} must be a number")
+    return float(value)
+
+
+def fly_as_if(player: Player, trial: Trial, disc: Disc) -> Flight:
+    """The trial with another disc in its place, out of the same hand."""
+    full = grip_share(disc.speed) * full_speed_m_s(player.thrower, trial.throw.kind)
+    release = replace(trial.release(player), speed_m_s=full * trial.power_pct / 100)
+    return fly(body_of(disc), release, trial.air(), open_field())
 
 
 def fly_ghosts(player: Player, trial: Trial) -> dict[str, Flight]:

@@ -14,7 +14,7 @@ from ypodrome.accounts.http import checked, upload_of
 from ypodrome.accounts.owned import own_or_404
 from ypodrome.bag import services
 from ypodrome.bag.forms import DiscForm, LayoutForm, StateForm
-from ypodrome.bag.layout import laid_out
+from ypodrome.bag.layout import doubles, laid_out
 from ypodrome.bag.layout_view import finish_words, layout_view
 from ypodrome.bag.models import BagDisc, State
 from ypodrome.bag.wear import worn_by_now
@@ -39,13 +39,15 @@ def _context(request: HttpRequest) -> dict[str, Any]:
     kinds = [k for k in ("backhand", "forehand") if k in thrower.max_distance_m]
     kind = chosen.get("kind") or next(iter(kinds), "backhand")
     wind = chosen.get("wind") or "still"
-    placed = laid_out(thrower, services.core_bag(player), kind, WIND_M_S, wind)
+    bag = services.core_bag(player)
+    placed = laid_out(thrower, bag, kind, WIND_M_S, wind)
     ends = {p.disc.id: p for p in placed}
     discs = list(BagDisc.objects.of(player))
     thrown = services.throws_of(player)
     rows = [_row(d, ends.get(str(d.uuid)), thrown, player.units) for d in discs]
+    alike = doubles(thrower, bag, kind, WIND_M_S)
     return {
-        "view": layout_view(placed, player.units), "units": player.units, "kind": kind, "wind": wind,
+        "view": layout_view(placed, alike, player.units), "units": player.units, "kind": kind, "wind": wind,
         "kinds": kinds, "winds": LayoutForm.base_fields["wind"].choices, "wind_m_s": WIND_M_S,
         "sections": [(s.label, s.value, [r for r in rows if r["disc"].state == s]) for s in State],
         "undo": player.bag_changes.first(),

@@ -4,9 +4,17 @@ from __future__ import annotations
 
 from django import forms
 
-from ypodrome.bag.models import BagDisc, State
+from ypodrome.bag.models import ACTIVE, BagDisc, State
 
 NUMBERS = ("speed", "glide", "turn", "fade")
+
+
+class PlainNumber(forms.TextInput):
+    """A number without needless decimals."""
+
+    def format_value(self, value: object) -> str | None:
+        """7.0 as 7; what is no number as it was typed."""
+        return f"{value:g}" if isinstance(value, float) else super().format_value(value)
 
 
 class DiscForm(forms.ModelForm):
@@ -19,8 +27,16 @@ class DiscForm(forms.ModelForm):
             "weight_g": "Weight, g", "wear": "Wear, 0 new to 10 beaten in",
             "water_ok": "May be thrown over water",
         }  # fmt: skip
-        widgets = {name: forms.TextInput(attrs={"inputmode": "decimal", "class": "w-16"})
+        widgets = {name: PlainNumber(attrs={"inputmode": "decimal", "class": "w-16"})
                    for name in (*NUMBERS, "weight_g", "wear")}  # fmt: skip
+
+    def clean_name(self) -> str:
+        """A name that no other disc the player has goes by."""
+        name = str(self.cleaned_data["name"]).strip()
+        others = BagDisc.objects.of(self.instance.owner).filter(name=name, state__in=ACTIVE)
+        if self.instance.state in ACTIVE and others.exclude(pk=self.instance.pk).exists():
+            raise forms.ValidationError("You have a disc of this name already: tell them apart, as “(old)”.")
+        return name
 
 
 class StateForm(forms.Form):

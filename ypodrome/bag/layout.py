@@ -57,9 +57,18 @@ def gaps(placed: list[Placed]) -> list[tuple[Placed, Placed]]:
     return [(a, b) for a, b in pairwise(placed) if b.far_m - a.far_m >= GAP_M]
 
 
-def doubles(placed: list[Placed]) -> list[tuple[Placed, Placed]]:
-    """Pairs of discs that do one job."""
+def doubles(thrower: Thrower, bag: tuple[Disc, ...], kind: str, wind_m_s: float) -> list[tuple[Disc, Disc]]:
+    """Pairs of discs that do one job: they end near each other in still air, into and with the wind."""
+    layouts = [_by_key(laid_out(thrower, bag, kind, wind_m_s, wind)) for wind in ("still", "into", "behind")]
     return [
-        (a, b) for a, b in combinations(placed, 2)
-        if abs(a.far_m - b.far_m) <= ALIKE_FAR_M and abs(a.left_m - b.left_m) <= ALIKE_ASIDE_M
+        (a, b) for a, b in combinations(bag, 2)
+        if all(_alike(placed[a.key], placed[b.key]) for placed in layouts)
     ]  # fmt: skip
+
+
+def _by_key(placed: list[Placed]) -> dict[str, Placed]:
+    return {p.disc.key: p for p in placed}
+
+
+def _alike(a: Placed, b: Placed) -> bool:
+    return abs(a.far_m - b.far_m) <= ALIKE_FAR_M and abs(a.left_m - b.left_m) <= ALIKE_ASIDE_M

@@ -6,7 +6,8 @@ from typing import Any
 
 import numpy as np
 
-from ypodrome.bag.layout import Placed, doubles, gaps
+from ypodrome.bag.layout import Placed, gaps
+from ypodrome.core.api import Disc
 from ypodrome.drawing.frame import path_of
 from ypodrome.wording.measures import between, length
 
@@ -15,24 +16,29 @@ WIDE, TALL, EDGE = 500.0, 640.0, 24.0
 LEAST_APART_PX = 13.0
 
 
-def layout_view(placed: list[Placed], units: str) -> Json:
-    """Flights from above with the disc's name at the end of each, rings of distance, gaps and doubles."""
+def layout_view(placed: list[Placed], alike: list[tuple[Disc, Disc]], units: str) -> Json:
+    """Flights from above, from a little short of the first to end, with the disc's name at the end of each;
+    rings of distance; gaps and doubles in words."""
     far = max([60.0, *(p.far_m for p in placed)])
+    near = max(0.0, min([far - 40.0, *(p.far_m - 20.0 for p in placed)]))
     wide = max([12.0, *(abs(y) for p in placed for y in p.way[:, 1])])
-    px = min((TALL - 2 * EDGE) / far, (WIDE / 2 - 70.0) / wide)
-    foot = TALL - EDGE
+    px = min((TALL - 2 * EDGE) / (far - near), (WIDE / 2 - 78.0) / wide)
+    near = max(0.0, far - (TALL - 2 * EDGE) / px)
+    foot = round(EDGE + far * px, 1)
     marks = [_mark(p, px, foot) for p in placed]
     _apart(marks)
     step_m, step = (15.24, 50) if units == "imperial" else (20.0, 20)
     rings = [
         {"r": round(k * step_m * px, 1), "y": round(foot - k * step_m * px, 1), "text": k * step}
         for k in range(1, int(far / step_m) + 1)
+        if k * step_m > near
     ]
     return {
         "marks": marks, "rings": rings, "wide": WIDE, "tall": TALL, "middle": WIDE / 2, "foot": foot,
         "gaps": [f"Nothing between the {a.disc.name} and the {b.disc.name}: "
                  f"{between(a.far_m, b.far_m, units)}." for a, b in gaps(placed)],
-        "doubles": [f"The {a.disc.name} and the {b.disc.name} do one job." for a, b in doubles(placed)],
+        "doubles": [f"The {a.name} and the {b.name} end together, in wind too: one of them will do."
+                    for a, b in alike],
     }  # fmt: skip
 
 
@@ -53,8 +59,8 @@ def _apart(marks: list[Json]) -> None:
         for mark in sorted((m for m in marks if m["anchor"] == anchor), key=lambda m: -m["label_y"]):
             if last is not None and last - mark["label_y"] < LEAST_APART_PX:
                 mark["label_y"] = last - LEAST_APART_PX
-            last = mark["label_y"]
-            mark["label_y"] = round(last, 1)
+            last = mark["label_y"] = round(mark["label_y"], 1)
+            mark["led"] = abs(last - 4 - mark["y"]) > 5.0
 
 
 def finish_words(p: Placed, units: str) -> str:

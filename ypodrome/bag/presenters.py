@@ -10,9 +10,18 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.accounts.models import Player
-from ypodrome.bag.bench import Trial
+from ypodrome.bag.bench import TAUGHT, Trial
 from ypodrome.bag.preferences import PUTTS, Ruled, rows_of
-from ypodrome.core.api import NARROWEST_AIM_DEG, NEAR_M, WIDEST_AIM_DEG, WIDEST_BEND_RAD, Flight, Over, Shape
+from ypodrome.core.api import (
+    NARROWEST_AIM_DEG,
+    NEAR_M,
+    WIDEST_AIM_DEG,
+    WIDEST_BEND_RAD,
+    Disc,
+    Flight,
+    Over,
+    Shape,
+)
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import barbs_of, path_of
 
@@ -109,6 +118,15 @@ def ghost_row(name: str, ghost: Flight, flight: Flight, units: str) -> dict[str,
     }
 
 
+def lesson(trial: Trial, flight: Flight, disc: Disc, other: Flight, units: str) -> str:
+    """What other flight numbers do to this throw, in a sentence."""
+    was = trial.disc.to_core()
+    named = [n for n in TAUGHT if getattr(was, n) != getattr(disc, n)]
+    said = ", ".join(f"{n} {getattr(was, n):g} → {getattr(disc, n):g}" for n in named)
+    moved = ghost_row("", other, flight, units)
+    return f"{said[0].upper()}{said[1:]}: it ends {moved['ahead']} and {moved['left']}.".replace("-", "−")
+
+
 def _moved(metres: float, forward: str, back: str, units: str) -> str:
     if abs(metres) < LEAST_MOVE_M:
         return "the same"
@@ -126,10 +144,12 @@ def _length(metres: float, units: str) -> str:
 
 
 def bench_context(
-    trial: Trial, flight: Flight, ghosts: dict[str, Flight], kept: dict[str, Flight], units: str
-) -> dict[str, Any]:
-    """Everything the bench's fragments show."""
-    s = scales([flight, *ghosts.values(), *kept.values()])
+    trial: Trial, flight: Flight, ghosts: dict[str, Flight], kept: dict[str, Flight], units: str,
+    taught: tuple[Disc, Flight] | None = None,
+) -> dict[str, Any]:  # fmt: skip
+    """Everything the bench's fragments show; `taught`: the same throw with other flight numbers."""
+    beside = dict(kept) | ({f"as {taught[0].numbers}": taught[1]} if taught else {})
+    s = scales([flight, *ghosts.values(), *beside.values()])
     step_m = 15.24 if units == "imperial" else 20.0
     ticks = [
         (round(EDGE + k * step_m * s.px, 1), f"{50 * k}" if units == "imperial" else f"{20 * k}")
@@ -141,14 +161,15 @@ def bench_context(
         "ghosts": [views_of(g, s) for g in ghosts.values()],
         "kept": [
             {"number": k, "look": f"kept kept-{(k - 1) % 4}", **views_of(f, s)}
-            for k, f in enumerate(kept.values(), start=1)
+            for k, f in enumerate(beside.values(), start=1)
         ],
         "zero": round(plan_zero(s), 1),
         "rear_zero": round(rear_zero(s), 1),
         "floor": SIDE[1] - EDGE,
         "ticks": ticks,
         "numbers": [row_of("this throw", flight, units)]
-        + [row_of(f"{k} {name}", f, units) for k, (name, f) in enumerate(kept.items(), start=1)],
+        + [row_of(f"{k} {name}", f, units) for k, (name, f) in enumerate(beside.items(), start=1)],
+        "lesson": lesson(trial, flight, *taught, units) if taught else "",
         "ghost_rows": [ghost_row(n, g, flight, units) for n, g in ghosts.items()],
         "disc_tilt": round(-trial.throw.hyzer_side * trial.hyzer_deg, 1),
         "launch_tilt": round(-trial.launch_deg, 1),

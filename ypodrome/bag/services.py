@@ -51,7 +51,9 @@ def values_of(disc: Disc) -> Json:
 
 
 def remember(owner: Player, what: str) -> None:
-    """Keep what the player's discs are, before `what` is done to them."""
+    """Keep what the player's discs are, before `what` is done to them; the first bag is not undone."""
+    if not owner.discs.exists():
+        return
     before = [
         {"id": str(d.uuid), "lost_on": d.lost_on and d.lost_on.isoformat(),
          "deleted": d.deleted and d.deleted.isoformat(), "worn_from": d.worn_from.isoformat()}

@@ -55,6 +55,12 @@ START = {
 }  # fmt: skip
 BENCHED = ("backhand", "forehand", "tomahawk", "thumber")
 PARTS = ("views", "numbers", "lines")
+LESSONS = (
+    ("speed", 1, 14, "How hard it has to be thrown to fly as it should; a faster disc carries farther."),
+    ("glide", 1, 7, "How long it stays up: more glide, more distance, and more of it in the wind's hands."),
+    ("turn", -5, 1, "How it leans at speed: below zero it turns away from its fade, early and fast."),
+    ("fade", 0, 6, "How it leans at the end: left for a right hand's backhand, more the higher the number."),
+)
 
 
 @require_safe
@@ -68,6 +74,7 @@ def bench_page(request: HttpRequest) -> HttpResponse:
         first = max(discs, key=lambda d: (d.speed <= 9, d.speed))
         values = START | {"disc": first.pk, "throw": thrower.throw("backhand").value}
         context |= _bench(request, values, set())
+        context["taught"] = LESSONS
         context |= {"throws": [thrower.throw(k).value for k in BENCHED], "values": values}
     return render(request, "bag/bench.html", context)
 
@@ -78,7 +85,9 @@ def _bench(request: HttpRequest, values: dict[str, Any], shown: set[int]) -> dic
     lines = list(player.lines.select_related("disc"))
     kept = {line.name: bench.fly_trial(player, bench.trial_of(line)) for line in lines if line.pk in shown}
     flight, ghosts = bench.fly_trial(player, trial), bench.fly_ghosts(player, trial)
-    context = bench_context(trial, flight, ghosts, kept, player.units)
+    other = bench.as_if(trial, values)
+    taught = (other, bench.fly_as_if(player, trial, other)) if other else None
+    context = bench_context(trial, flight, ghosts, kept, player.units, taught)
     return context | {"lines": lines, "shown": shown}
 
 

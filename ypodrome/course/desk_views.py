@@ -7,11 +7,10 @@ from typing import Any
 
 import numpy as np
 from django.http import HttpRequest, HttpResponse, JsonResponse
-from django.shortcuts import render
+from django.shortcuts import get_object_or_404, render
 from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.http import checked, json_body
-from ypodrome.accounts.owned import own_or_404
 from ypodrome.core.api import FACTS
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
@@ -29,7 +28,7 @@ from ypodrome.standins.rangefinder import shoot
 
 def own_course(request: HttpRequest, pk: int) -> Course:
     """A course the player may edit, or a 404."""
-    return own_or_404(Course.objects.all(), request, pk=pk)
+    return get_object_or_404(Course.objects.edited_by(request.player), pk=pk)
 
 
 @require_safe

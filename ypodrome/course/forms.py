@@ -41,7 +41,7 @@ class ProfileForm(forms.Form):
     """A pasted profile of a hole."""
 
     hole = forms.IntegerField(min_value=1)
-    text = forms.CharField(max_length=20_000, strip=False)
+    text = forms.CharField(max_length=20_000, strip=False, required=False)
 
 
 class ShotForm(forms.Form):

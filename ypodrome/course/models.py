@@ -18,6 +18,11 @@ class CourseQuerySet(OwnedQuerySet["Course"]):
         """A player's own courses, and those that the club shares."""
         return self.filter(models.Q(owner=player) | models.Q(shared=True), deleted=None)
 
+    def edited_by(self, player: Player) -> CourseQuerySet:
+        """Courses a player may change: their own, and the club's for those who keep them."""
+        mine = models.Q(owner=player)
+        return self.filter(mine | models.Q(shared=True) if player.keeps_courses else mine, deleted=None)
+
 
 class Course(Deletable):
     """A place with holes, of the player who drew or imported it; a `shared` one is seen by the whole club,

@@ -115,9 +115,16 @@ def core_course(course: Course) -> CoreCourse:
     return _core_course(course.pk, course.updated.isoformat())
 
 
+class UnsoundCourse(FileProblems):
+    """A stored course that has to be mended at its desk before it can be planned on."""
+
+
 @lru_cache(maxsize=8)
 def _core_course(pk: int, _updated: str) -> CoreCourse:
-    return course_from_document(document_of(Course.objects.get(pk=pk)))
+    try:
+        return course_from_document(document_of(Course.objects.get(pk=pk)))
+    except FileProblems as error:
+        raise UnsoundCourse(error.problems) from None
 
 
 @lru_cache(maxsize=64)

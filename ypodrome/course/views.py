@@ -4,18 +4,21 @@ from __future__ import annotations
 
 from typing import Any
 
+from django.conf import settings
 from django.contrib import messages
 from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.accounts.http import checked, upload_of
+from ypodrome.accounts.access import club_only
+from ypodrome.accounts.http import checked, say_deleted, upload_of
+from ypodrome.accounts.owned import own_or_404
 from ypodrome.core.api import Layout, LayoutHole
 from ypodrome.core.refused import Refused
 from ypodrome.course import desk, exchange, services
 from ypodrome.course.desk_views import own_course
 from ypodrome.course.forms import LayoutForm, NewCourseForm, PlayedForm, WhichCourseForm
-from ypodrome.course.models import Draft
+from ypodrome.course.models import Course, Draft
 from ypodrome.course.presenters import map_context
 from ypodrome.interchange.problems import LARGEST_BYTES
 
@@ -35,8 +38,8 @@ def shelf(request: HttpRequest) -> HttpResponse:
             return redirect("course:draft", draft.pk)
         except Refused as error:
             problems = [str(p) for p in getattr(error, "problems", [error])[:MOST_SHOWN]]
-    courses = request.player.courses.prefetch_related("layouts__plans")
-    context = {"courses": courses, "problems": problems}
+    courses = Course.objects.seen_by(request.player).prefetch_related("layouts")
+    context = {"courses": courses, "problems": problems, "club": not settings.LOCAL}
     return render(request, "course/shelf.html", context, status=400 if problems else 200)
 
 
@@ -48,7 +51,7 @@ def draft(request: HttpRequest, pk: int) -> HttpResponse:
         return _decide(request, found)
     core = exchange.draft_course(found)
     context: dict[str, Any] = {"draft": found, "counts": exchange.counts(found), "core": core}
-    context["courses"] = request.player.courses.all()
+    context["courses"] = Course.objects.edited_by(request.player)
     if core is not None:
         context |= map_context(core)
     return render(request, "course/draft.html", context)
@@ -86,6 +89,27 @@ def new(request: HttpRequest) -> HttpResponse:
         messages.error(request, f"Not begun: {error}.")
         return redirect("course:shelf")
     return redirect("course:desk", course.pk)
+
+
+@require_POST
+@club_only
+def share(request: HttpRequest, pk: int) -> HttpResponse:
+    """Share a course with the club, or take it back; what others have planned on it stays theirs."""
+    course = own_or_404(Course.objects.all(), request, pk=pk)
+    course.shared = not course.shared
+    course.save(update_fields=["shared"])
+    whose = "the club's to plan on" if course.shared else "yours alone"
+    messages.success(request, f"{course.name} is {whose}.")
+    return redirect("course:shelf")
+
+
+@require_POST
+def delete(request: HttpRequest, pk: int) -> HttpResponse:
+    """Delete a course of one's own; plans and rounds made on it stay."""
+    course = own_or_404(Course.objects.all(), request, pk=pk)
+    course.delete_softly()
+    say_deleted(request, "course", course.pk, course.name)
+    return redirect("course:shelf")
 
 
 @require_safe

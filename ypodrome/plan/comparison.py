@@ -68,14 +68,21 @@ def copy_whole(plan: GamePlan) -> GamePlan:
     return plan
 
 
-def winds_of(hole: PlannedHole) -> Json:
-    """The wind table of a hole as plain values, kept until an input but the wind changes."""
-    inputs = inputs_of(hole)
-    key = digest({k: v for k, v in inputs.items() if k != "wind"})
-    if hole.winds is None or hole.winds["key"] != key:
-        hole.winds = {"key": key, **_wind_document(wind_table(situation_of(hole)))}
-        hole.save(update_fields=["winds"])
-    return hole.winds
+def winds_kept(hole: PlannedHole) -> Json | None:
+    """The wind table of a hole as plain values, if it is worked out and no input but the wind has changed."""
+    return hole.winds if hole.winds is not None and hole.winds["key"] == _winds_key(hole) else None
+
+
+def work_out_winds(hole: PlannedHole) -> Json:
+    """Work the wind table of a hole out, and keep it."""
+    kept = {"key": _winds_key(hole), **_wind_document(wind_table(situation_of(hole)))}
+    hole.winds = kept
+    hole.save(update_fields=["winds"])
+    return kept
+
+
+def _winds_key(hole: PlannedHole) -> str:
+    return digest({k: v for k, v in inputs_of(hole).items() if k != "wind"})
 
 
 def _wind_document(table: WindTable) -> Json:

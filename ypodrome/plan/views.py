@@ -166,23 +166,26 @@ def _shot_parts(
     return {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
 
 
-@require_safe
+@require_http_methods(["GET", "POST"])
 def winds(request: HttpRequest, pk: int, position: int) -> HttpResponse:
-    """The hole in every wind."""
+    """The hole in every wind; POST works the table out."""
     hole = own_hole(request, pk, position)
-    context = winds_context(comparison.winds_of(hole), request.player.units)
+    if request.method == "POST":
+        comparison.work_out_winds(hole)
+        return JsonResponse({"kept": True})
+    kept = comparison.winds_kept(hole)
+    context = winds_context(kept, request.player.units) if kept else {}
     context |= {"plan": hole.plan, "hole": hole, "units": request.player.units}
     context["hole_name"] = scene_for_hole(hole).line.name
     return render(request, "plan/winds.html", context)
 
 
-@require_safe
+@require_POST
 def value_map(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """What ground is worth on the hole, as lines to lay over its drawing."""
     hole = own_hole(request, pk, position)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
-    if is_stale(hole):
-        planning.plan_one(hole)
+    planning.fresh(hole)
     context = {"lines": draw_value(ground_of(hole), frame)}
     return render(request, "plan/hole/_value.html", context)
 
@@ -255,9 +258,10 @@ def choose(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 def aim(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     """Judge the option in force at another aim, while it is dragged or when it is let go."""
     began = time.perf_counter()
+    hole = own_hole(request, pk, position)
     values = json_body(request)
     keep, form = values.get("keep") is True, checked(AimForm(values))
-    hole = planning.fresh(own_hole(request, pk, position))
+    planning.fresh(hole)
     option = choices.aim(hole, form["rank"], form["aim_left_deg"], keep)
     if keep:
         return JsonResponse(_fragments(request, hole))

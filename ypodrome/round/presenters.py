@@ -8,7 +8,7 @@ from ypodrome.accounts.models import Player
 from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Event, fold
 from ypodrome.core.units import feet
-from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.inputs import is_stale, stale_reasons
 from ypodrome.plan.models import GamePlan
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.round import services
@@ -44,6 +44,7 @@ def record_context(hole: RoundHole) -> Json:
         "discs": [*discs, *dict.fromkeys(t["disc"] for t in throws if t["disc"] not in discs)],
         "kinds": list(dict.fromkeys([*kinds, *(t["throw"] for t in throws if t["throw"])])),
         "results": services.RESULTS,
+        "why_stale": stale_reasons(planned) if planned else [],
         "cell": hole_cell(planned, played.plan, BOOK, None) if planned else None,
     }
 

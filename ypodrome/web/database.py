@@ -42,7 +42,7 @@ def is_behind() -> bool:
 def back_up() -> Path | None:
     """Copy the database beside itself, if there is one with something in it; where the copy is."""
     path = Path(connection.settings_dict["NAME"])
-    if not path.exists() or path.stat().st_size == 0:
+    if not MigrationExecutor(connection).loader.applied_migrations:
         return None
     copy = path.with_name(f"{path.stem}-before-{__version__}-{datetime.now(UTC):%Y%m%d-%H%M%S}{path.suffix}")
     with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(copy)) as target:

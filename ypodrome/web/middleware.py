@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 
 from ypodrome.core.refused import Refused
-from ypodrome.interchange.problems import FileProblems
+from ypodrome.course.services import UnsoundCourse
 
 MOST_SHOWN = 20
 
@@ -24,7 +24,7 @@ class RefusedMiddleware:
 
     def process_exception(self, request: HttpRequest, exception: Exception) -> HttpResponse | None:
         """The problems as a page, or as JSON where a script has asked."""
-        course = isinstance(exception, FileProblems) or type(exception) is LookupError
+        course = isinstance(exception, UnsoundCourse) or type(exception) is LookupError
         if not course and not isinstance(exception, Refused):
             return None
         problems = [str(p) for p in getattr(exception, "problems", [exception])]

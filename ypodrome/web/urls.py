@@ -7,9 +7,12 @@ from ypodrome.plan import link_views
 from ypodrome.web import deleted
 from ypodrome.web.home import home
 
+METHODS = ["get", "post", "head", "options"]
+sign_in = LoginView.as_view(template_name="web/login.html", http_method_names=METHODS)
+
 urlpatterns = [
     path("", home, name="home"),
-    path("login/", LoginView.as_view(template_name="web/login.html"), name="login"),
+    path("login/", sign_in, name="login"),
     path("logout/", LogoutView.as_view(), name="logout"),
     path("deleted/", deleted.deleted, name="deleted"),
     path("deleted/<str:kind>/<int:pk>/", deleted.put_back, name="put_back"),

@@ -61,6 +61,12 @@ def against_par(value: float) -> str:
 
 
 @register.filter
+def equals(one: object, other: object) -> bool:
+    """Whether two values are the same."""
+    return one == other
+
+
+@register.filter
 def wind_unit(units: str) -> str:
     """The unit of wind speeds."""
     return "mph" if units == "imperial" else "m/s"

@@ -1,4 +1,4 @@
-"""Make the owner of a club, the first thing on a new server: prints a link by which they set their password."""
+"""Make the owner of a club, the first thing on a new server: prints a link that sets their password."""
 
 from __future__ import annotations
 

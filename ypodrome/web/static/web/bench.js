@@ -2,6 +2,7 @@
 (function () {
   "use strict";
   const MPH = 0.44704;
+  const TAUGHT = ["speed", "glide", "turn", "fade"];
   const HANDLES = { hyzer: "hyzer_deg", launch: "launch_deg", nose: "nose_deg" };
 
   document.addEventListener("alpine:init", () => {
@@ -9,6 +10,8 @@
       said: "", flying: false, again: false, landed: null,
 
       init() {
+        this.numbers();
+        this.$refs.lesson.addEventListener("toggle", () => this.fly());
         this.$refs.views.addEventListener("pointerdown", (e) => this.grab(e));
       },
       field(name) { return this.$root.querySelector('[name="' + name + '"]'); },
@@ -18,6 +21,10 @@
         ["disc", "throw", "hyzer_deg", "nose_deg", "launch_deg", "power_pct", "wind_from_deg"].forEach((n) => {
           v[n] = this.field(n).value;
         });
+        if (this.$refs.lesson.open) {
+          v.as_if = {};
+          TAUGHT.forEach((n) => { v.as_if[n] = Number(this.field("as_" + n).value); });
+        }
         v.shown = Array.from(this.$root.querySelectorAll("[name=shown]:checked"), (box) => Number(box.value));
         return v;
       },
@@ -27,8 +34,21 @@
         const exact = this.$root.querySelector('[data-for="' + name + '"]');
         if (exact) exact.value = slider.value;
       },
+      // The sliders of the flight numbers at those of the disc in hand.
+      numbers() {
+        const written = this.field("disc").selectedOptions[0].dataset.numbers.split("/");
+        TAUGHT.forEach((n, k) => { this.field("as_" + n).value = written[k]; });
+        this.told();
+      },
+      told() {
+        TAUGHT.forEach((n) => {
+          this.$root.querySelector('[data-for-out="as_' + n + '"]').value = this.field("as_" + n).value;
+        });
+      },
       set(event) {
         const from = event.target;
+        if (from.name === "disc") this.numbers();
+        this.told();
         if (from.name === "name") return;
         if (from.name === "ghosts") { this.ghosts(); return; }
         if (from.dataset.for) this.field(from.dataset.for).value = from.value;
@@ -89,6 +109,7 @@
           else if (name === "disc" || name === "throw") this.field(name).value = value;
           else this.put(name, value);
         });
+        this.numbers();
         this.fly();
       },
 

@@ -7,6 +7,9 @@
       get workingClass() { return this.working ? "on" : ""; },
       init() {
         if (this.$root.querySelector("[data-replan]")) this.planAll();
+        if (this.$root.querySelector("[data-windless]")) {
+          this.onEach("[data-windless]", "windless", "Working out the winds on hole ", "winds", "could not be worked out");
+        }
       },
       async planAll() {
         await this.onEach("[data-replan]", "number", "Planning hole ", "replan", "could not be planned");

@@ -133,7 +133,7 @@
         if (!on) return;
         this.working = true;
         try {
-          const answer = await fetch(this.base + "value/");
+          const answer = await fetch(this.base + "value/", { method: "POST", headers: { "X-CSRFToken": this.token } });
           layer.innerHTML = await answer.text();
           this.said = "Lines of equal throws to hole out from there.";
         } catch (error) {
