@@ -1,11 +1,17 @@
 # Ypodrome. `make demo` to try it, `make test` to check it.
 SHELL := /bin/bash
-.PHONY: demo test lock css bench fit level screenshots
+.PHONY: demo run check test lock css js bench fit level screenshots
 PORT ?= 8000
 PY := .venv/bin/python
 
 demo:
 	@PORT=$(PORT) bash scripts/demo.sh
+
+run:
+	@YPODROME_DATA="$${YPODROME_DATA:-var/mine}" DEMO=no PORT=$(PORT) bash scripts/demo.sh
+
+check:
+	@bash scripts/check.sh
 
 test:
 	@bash scripts/test.sh
@@ -17,6 +23,9 @@ lock:
 
 css: node_modules
 	npm run --silent css
+
+js: node_modules
+	npm run --silent js
 
 node_modules: package-lock.json
 	npm ci --ignore-scripts --silent

@@ -15,10 +15,10 @@ then
   say "Port $port is busy. Choose another: PORT=8001 make demo"
   exit 1
 fi
-mkdir -p var || { say "The folder var cannot be made; is the disk full or read-only?"; exit 1; }
+mkdir -p "${YPODROME_DATA:-var}" || { say "The folder ${YPODROME_DATA:-var} cannot be made; is the disk full or read-only?"; exit 1; }
 say "Preparing the database ..."
 .venv/bin/python manage.py prepare_database
-.venv/bin/python manage.py load_demo
+[ "${DEMO:-yes}" = no ] || .venv/bin/python manage.py load_demo
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "Readying the flight kernels (the first time about twenty seconds) ..."
 .venv/bin/python manage.py warm_kernels

@@ -1,5 +1,5 @@
 #!/usr/bin/env bash
-# Everything that must hold: style, import contracts, built CSS, migrations, tests.
+# Everything that must hold: what `make check` tells, built styles and scripts, tests with their coverage.
 set -euo pipefail
 cd "$(dirname "$0")/.."
 say() { printf '== %s\n' "$*"; }
@@ -19,25 +19,20 @@ need() { # need COMMAND PACKAGE...
 if ! python3 -c 'import ensurepip, venv' 2>/dev/null; then need venv-module python3-venv; fi
 need "${CHROMIUM:-chromium}" chromium
 need npm nodejs npm
-bash scripts/setup.sh dev
-
-say "ruff"
-.venv/bin/ruff check .
-.venv/bin/ruff format --check .
-say "types of the core"
-.venv/bin/mypy
-say "import contracts"
-.venv/bin/lint-imports --no-cache
-say "built CSS"
 npm ci --ignore-scripts --silent
-built=$(mktemp)
-npx --no-install tailwindcss --input ypodrome/web/styles/main.css --output "$built" --minify 2>/dev/null
-cmp "$built" ypodrome/web/static/web/main.css || { echo "The committed CSS is not what its source builds: run make css" >&2; exit 1; }
-rm -f "$built"
-say "migrations and static files"
-mkdir -p var
-.venv/bin/python manage.py makemigrations --check --dry-run
+bash scripts/check.sh
+
+say "built styles and scripts"
+built=$(mktemp -d)
+npx --no-install tailwindcss --input ypodrome/web/styles/main.css --output "$built/main.css" --minify 2>/dev/null
+cmp "$built/main.css" ypodrome/web/static/web/main.css || { echo "The committed styles are not what their source builds: run make css" >&2; exit 1; }
+JS_OUT="$built" npm run --silent js
+for script in "$built"/*.js; do
+  cmp "$script" "ypodrome/web/static/web/$(basename "$script")" || { echo "A committed script is not what its source builds: run make js" >&2; exit 1; }
+done
+rm -rf "$built"
+say "static files"
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "tests"
 .venv/bin/python manage.py warm_kernels
-.venv/bin/python -m pytest -n "${TEST_WORKERS:-2}" --dist loadfile
+.venv/bin/python -m pytest -n "${TEST_WORKERS:-2}" --dist loadfile --cov --cov-report=term

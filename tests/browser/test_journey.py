@@ -32,7 +32,7 @@ def test_the_whole_journey(watched):
     choose_by_keyboard(watched)
 
     page.keyboard.press("n")
-    page.wait_for_url("**/round/*/2/")
+    page.wait_for_url("**/hole/2/")
     watched.planned()
     page.get_by_role("link", name="Print").click()
     page.locator("article.page").nth(17).wait_for()

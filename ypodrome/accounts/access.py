@@ -7,9 +7,10 @@ from functools import wraps
 from typing import Any
 
 from django.conf import settings
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpResponse
 
 from ypodrome.accounts.models import Role
+from ypodrome.accounts.requests import PlayerRequest
 
 View = Callable[..., HttpResponse]
 
@@ -18,7 +19,7 @@ def owner_only(view: View) -> View:
     """A view of a club's owner; nobody else is told that it is there, and in local mode there is none."""
 
     @wraps(view)
-    def guarded(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
+    def guarded(request: PlayerRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         if settings.LOCAL or request.player.role != Role.OWNER:
             raise Http404
         return view(request, *args, **kwargs)
@@ -30,7 +31,7 @@ def club_only(view: View) -> View:
     """A view that only a club has."""
 
     @wraps(view)
-    def guarded(request: HttpRequest, *args: Any, **kwargs: Any) -> HttpResponse:
+    def guarded(request: PlayerRequest, *args: Any, **kwargs: Any) -> HttpResponse:
         if settings.LOCAL:
             raise Http404
         return view(request, *args, **kwargs)

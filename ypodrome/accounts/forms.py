@@ -56,7 +56,7 @@ class JoinForm(forms.Form):
 class ResetForm(JoinForm):
     """A new password, typed twice."""
 
-    username = None
+    username = None  # type: ignore[assignment]
 
 
 class DeleteForm(forms.Form):

@@ -34,7 +34,7 @@ class PlayerMiddleware:
         self.get_response = get_response
 
     def __call__(self, request: HttpRequest) -> HttpResponse:
-        request.player = None
+        request.player = None  # type: ignore[attr-defined]
         if request.path.startswith(OPEN_PATHS):
             return self.get_response(request)
         if not request.user.is_authenticated and settings.LOCAL:
@@ -42,11 +42,11 @@ class PlayerMiddleware:
             if first is None:
                 return self.get_response(request) if request.path == WELCOME else redirect(WELCOME)
             login(request, first.user, "django.contrib.auth.backends.ModelBackend")
-        player = Player.objects.filter(user_id=request.user.pk).first()
+        player = Player.objects.filter(user_id=request.user.pk or 0).first()
         if player is None:
             return redirect_to_login(request.get_full_path())
         if request.session.get(EPOCH, 0) != player.sessions:
             logout(request)
             return redirect_to_login(request.get_full_path())
-        request.player = player
+        request.player = player  # type: ignore[attr-defined]
         return self.get_response(request)

@@ -6,12 +6,12 @@ from datetime import datetime, timedelta
 from typing import TYPE_CHECKING, Any, TypeVar
 
 from django.db import models
-from django.http import HttpRequest
 from django.shortcuts import get_object_or_404
 from django.utils import timezone
 
 if TYPE_CHECKING:
     from ypodrome.accounts.models import Player
+    from ypodrome.accounts.requests import PlayerRequest
 
 KEPT_DELETED = timedelta(days=30)
 """How long what was deleted can be put back."""
@@ -58,6 +58,6 @@ class Deletable(models.Model):
         self.save(update_fields=["deleted"])
 
 
-def own_or_404(rows: OwnedQuerySet[M], request: HttpRequest, **which: Any) -> M:
+def own_or_404(rows: OwnedQuerySet[M], request: PlayerRequest, **which: Any) -> M:
     """The player's own row, or a 404, whether it is another's, deleted or not there."""
     return get_object_or_404(rows.of(request.player), **which)

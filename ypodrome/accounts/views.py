@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.contrib import messages
 from django.contrib.auth import login, logout, update_session_auth_hash
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
@@ -14,12 +14,13 @@ from ypodrome.accounts.access import club_only, owner_only
 from ypodrome.accounts.forms import JoinForm, ResetForm, RoleForm, UnitsForm
 from ypodrome.accounts.http import checked
 from ypodrome.accounts.models import Invitation, Player, Role
+from ypodrome.accounts.requests import PlayerRequest
 
 BACKEND = "django.contrib.auth.backends.ModelBackend"
 
 
 @require_POST
-def units(request: HttpRequest) -> HttpResponse:
+def units(request: PlayerRequest) -> HttpResponse:
     """Switch units and return to where the player was."""
     form = checked(UnitsForm(request.POST))
     services.set_units(request.player, form["units"])
@@ -30,7 +31,7 @@ def units(request: HttpRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def join(request: HttpRequest, token: str) -> HttpResponse:
+def join(request: PlayerRequest, token: str) -> HttpResponse:
     """Come in by a link: choose a name and a password, or only a new password."""
     invitation = Invitation.objects.select_related("resets__user").filter(token=token).first()
     if invitation is None or not invitation.good:
@@ -51,11 +52,13 @@ def join(request: HttpRequest, token: str) -> HttpResponse:
 
 @require_safe
 @owner_only
-def club(request: HttpRequest) -> HttpResponse:
+def club(request: PlayerRequest) -> HttpResponse:
     """Members and open links."""
-    invitations = [i for i in Invitation.objects.select_related("resets") if i.good]
-    for invitation in invitations:
-        invitation.url = request.build_absolute_uri(f"/player/join/{invitation.token}/")
+    to = request.build_absolute_uri
+    invitations = [
+        {"link": i, "url": to(f"/player/join/{i.token}/")}
+        for i in Invitation.objects.select_related("resets") if i.good
+    ]  # fmt: skip
     members = Player.objects.select_related("user").order_by("name")
     context = {"members": members, "invitations": invitations, "roles": Role.choices}
     return render(request, "accounts/club.html", context)
@@ -63,7 +66,7 @@ def club(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 @owner_only
-def invite(request: HttpRequest) -> HttpResponse:
+def invite(request: PlayerRequest) -> HttpResponse:
     """Make a link for a new player."""
     role = checked(RoleForm(request.POST))["role"]
     Invitation.objects.create(made_by=request.player, role=role)
@@ -73,7 +76,7 @@ def invite(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 @owner_only
-def withdraw(request: HttpRequest, pk: int) -> HttpResponse:
+def withdraw(request: PlayerRequest, pk: int) -> HttpResponse:
     """Take a link back."""
     get_object_or_404(Invitation, pk=pk, used=None).delete()
     messages.success(request, "The link is withdrawn.")
@@ -82,7 +85,7 @@ def withdraw(request: HttpRequest, pk: int) -> HttpResponse:
 
 @require_POST
 @owner_only
-def role(request: HttpRequest, pk: int) -> HttpResponse:
+def role(request: PlayerRequest, pk: int) -> HttpResponse:
     """Give a member a role."""
     member = get_object_or_404(Player, pk=pk)
     services.set_role(member, checked(RoleForm(request.POST))["role"])
@@ -92,7 +95,7 @@ def role(request: HttpRequest, pk: int) -> HttpResponse:
 
 @require_POST
 @owner_only
-def reset(request: HttpRequest, pk: int) -> HttpResponse:
+def reset(request: PlayerRequest, pk: int) -> HttpResponse:
     """Make a link by which a member sets a new password."""
     member = get_object_or_404(Player, pk=pk)
     Invitation.objects.create(made_by=request.player, resets=member, role=member.role)
@@ -102,7 +105,7 @@ def reset(request: HttpRequest, pk: int) -> HttpResponse:
 
 @require_POST
 @owner_only
-def sign_out_member(request: HttpRequest, pk: int) -> HttpResponse:
+def sign_out_member(request: PlayerRequest, pk: int) -> HttpResponse:
     """End every session of a member."""
     member = get_object_or_404(Player, pk=pk)
     services.sign_out_everywhere(member)
@@ -112,16 +115,17 @@ def sign_out_member(request: HttpRequest, pk: int) -> HttpResponse:
 
 @require_http_methods(["GET", "POST"])
 @club_only
-def password(request: HttpRequest) -> HttpResponse:
+def password(request: PlayerRequest) -> HttpResponse:
     """Change one's own password."""
     form = ResetForm(request.POST if request.method == "POST" else None)
     old_wrong = False
     if request.method == "POST":
         old_wrong = not request.user.check_password(request.POST.get("old", ""))
         if form.is_valid() and not old_wrong:
-            request.user.set_password(form.cleaned_data["password"])
-            request.user.save(update_fields=["password"])
-            update_session_auth_hash(request, request.user)
+            user = request.player.user
+            user.set_password(form.cleaned_data["password"])
+            user.save(update_fields=["password"])
+            update_session_auth_hash(request, user)
             messages.success(request, "The new password is set; other devices have to sign in again.")
             return redirect("home")
     context = {"form": form, "old_wrong": old_wrong}
@@ -130,7 +134,7 @@ def password(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 @club_only
-def sign_out_everywhere(request: HttpRequest) -> HttpResponse:
+def sign_out_everywhere(request: PlayerRequest) -> HttpResponse:
     """End every session, this one too."""
     services.sign_out_everywhere(request.player)
     logout(request)

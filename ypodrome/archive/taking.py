@@ -128,14 +128,18 @@ def _where(hole: parts.Hole) -> Json:
     return {name: getattr(hole, name) for name in ("position", "number", "tee", "pin", "par")}
 
 
+def _plan_of(player: Player, played: parts.Round) -> GamePlan | None:
+    return GamePlan.objects.filter(owner=player, uuid=played.plan).first() if played.plan else None
+
+
 def _take_round(player: Player, played: parts.Round, courses: dict[UUID, Course]) -> bool:
     if Round.objects.filter(owner=player, uuid=played.id).exists():
         return False
     version = None
     if played.course in courses:
-        version = courses[played.course].versions.filter(number=played.version).first()
+        version = courses[played.course].versions.filter(number=played.version or 0).first()
     row = Round.objects.create(
-        owner=player, uuid=played.id, plan=GamePlan.objects.filter(owner=player, uuid=played.plan).first(),
+        owner=player, uuid=played.id, plan=_plan_of(player, played),
         version=version, course_name=played.course_name, layout_name=played.layout_name, name=played.name,
         day=date.fromisoformat(played.day),
     )  # fmt: skip

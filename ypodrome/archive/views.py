@@ -7,7 +7,7 @@ from typing import Any
 from django.conf import settings
 from django.contrib import messages
 from django.contrib.auth import logout
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
@@ -15,6 +15,7 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 from ypodrome.accounts.forms import DeleteForm
 from ypodrome.accounts.http import checked, upload_of
 from ypodrome.accounts.quota import MOST, standing
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.archive.leaving import delete_player
 from ypodrome.archive.reading import read_contents
 from ypodrome.archive.taking import take_in
@@ -23,19 +24,19 @@ from ypodrome.core.refused import Refused
 from ypodrome.interchange.archive_zip import LARGEST_ZIP
 
 
-def _context(request: HttpRequest) -> dict[str, Any]:
+def _context(request: PlayerRequest) -> dict[str, Any]:
     kept = [standing(request.player, what) for what in MOST]
     return {"kept": kept, "club": not settings.LOCAL}
 
 
 @require_safe
-def mine(request: HttpRequest) -> HttpResponse:
+def mine(request: PlayerRequest) -> HttpResponse:
     """What the player keeps here, and how to have all of it."""
     return render(request, "archive/mine.html", _context(request))
 
 
 @require_safe
-def out(request: HttpRequest) -> HttpResponse:
+def out(request: PlayerRequest) -> HttpResponse:
     """The archive."""
     today = timezone.localdate()
     response = HttpResponse(archive_of(request.player, today), content_type="application/zip")
@@ -44,7 +45,7 @@ def out(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def take(request: HttpRequest) -> HttpResponse:
+def take(request: PlayerRequest) -> HttpResponse:
     """Merge an archive in."""
     try:
         contents = read_contents(upload_of(request, LARGEST_ZIP)[1])
@@ -59,7 +60,7 @@ def take(request: HttpRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def leave(request: HttpRequest) -> HttpResponse:
+def leave(request: PlayerRequest) -> HttpResponse:
     """Delete the account, after the archive was offered."""
     problems = []
     if request.method == "POST":

@@ -76,7 +76,7 @@ def _courses(
     player: Player, plans: list[GamePlan], rounds: list[Round]
 ) -> tuple[list[object], list[CourseVersion]]:
     """The player's courses and those that plans and rounds need, with every version needed."""
-    used = {o.version_id for o in [*plans, *rounds] if o.version_id}
+    used = {p.version_id for p in plans} | {r.version_id for r in rounds} - {None}
     needed = Course.objects.filter(versions__in=used) | Course.objects.of(player)
     versions, entries = set(used), []
     for course in needed.distinct().order_by("uuid"):
@@ -88,8 +88,9 @@ def _courses(
 
 
 def _plan(plan: GamePlan) -> parts.Plan:
+    version = plan.version or current_version(plan.layout.course)
     return parts.Plan(
-        course=plan.version.course.uuid, version=plan.version.number, layout=plan.layout.name,
+        course=version.course.uuid, version=version.number, layout=plan.layout.name,
         name=plan.name, day=plan.day.isoformat(), created=plan.created.isoformat(),
         archived=plan.archived.isoformat() if plan.archived else None,
         conditions=parts.Conditions(**{name: getattr(plan, name) for name in CONDITIONS}), target=plan.target,

@@ -124,7 +124,7 @@ def as_if(trial: Trial, values: dict[str, Any]) -> Disc | None:
     if not isinstance(wanted, dict):
         return None
     disc = trial.disc.to_core()
-    numbers = {name: _number(name, wanted.get(name, getattr(disc, name))) for name in TAUGHT}
+    numbers: dict[str, Any] = {name: _number(name, wanted.get(name, getattr(disc, name))) for name in TAUGHT}
     other = replace(disc, **numbers)
     return None if other == disc else other
 

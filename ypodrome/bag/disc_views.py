@@ -5,15 +5,16 @@ from __future__ import annotations
 from typing import Any
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked, upload_of
 from ypodrome.accounts.owned import own_or_404
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag import services
-from ypodrome.bag.forms import DiscForm, LayoutForm, StateForm
+from ypodrome.bag.forms import WIND_CHOICES, DiscForm, LayoutForm, StateForm
 from ypodrome.bag.layout import doubles, laid_out
 from ypodrome.bag.layout_view import finish_words, layout_view
 from ypodrome.bag.models import BagDisc, State
@@ -26,12 +27,12 @@ WIND_M_S = 4.5
 
 
 @require_safe
-def shelf(request: HttpRequest) -> HttpResponse:
+def shelf(request: PlayerRequest) -> HttpResponse:
     """The bag laid out for its thrower, and every disc the player has or had."""
     return render(request, "bag/shelf.html", _context(request))
 
 
-def _context(request: HttpRequest) -> dict[str, Any]:
+def _context(request: PlayerRequest) -> dict[str, Any]:
     player = request.player
     asked = LayoutForm(request.GET)
     chosen = asked.cleaned_data if asked.is_valid() else {}
@@ -48,7 +49,7 @@ def _context(request: HttpRequest) -> dict[str, Any]:
     alike = doubles(thrower, bag, kind, WIND_M_S)
     return {
         "view": layout_view(placed, alike, player.units), "units": player.units, "kind": kind, "wind": wind,
-        "kinds": kinds, "winds": LayoutForm.base_fields["wind"].choices, "wind_m_s": WIND_M_S,
+        "kinds": kinds, "winds": WIND_CHOICES, "wind_m_s": WIND_M_S,
         "sections": [(s.label, s.value, [r for r in rows if r["disc"].state == s]) for s in State],
         "undo": player.bag_changes.first(),
     }  # fmt: skip
@@ -63,12 +64,12 @@ def _row(disc: BagDisc, end: Any, thrown: dict[str, int], units: str) -> dict[st
     }  # fmt: skip
 
 
-def _own(request: HttpRequest, pk: int) -> BagDisc:
+def _own(request: PlayerRequest, pk: int) -> BagDisc:
     return own_or_404(BagDisc.objects.select_related("owner"), request, pk=pk)
 
 
 @require_http_methods(["GET", "POST"])
-def edit(request: HttpRequest, pk: int | None = None) -> HttpResponse:
+def edit(request: PlayerRequest, pk: int | None = None) -> HttpResponse:
     """A disc's form: new, or one the player has."""
     disc = BagDisc(owner=request.player) if pk is None else _own(request, pk)
     form = DiscForm(request.POST if request.method == "POST" else None, instance=disc)
@@ -87,7 +88,7 @@ def edit(request: HttpRequest, pk: int | None = None) -> HttpResponse:
 
 
 @require_POST
-def copy(request: HttpRequest, pk: int) -> HttpResponse:
+def copy(request: PlayerRequest, pk: int) -> HttpResponse:
     """Another copy of a disc."""
     made = services.copy_disc(_own(request, pk))
     messages.success(request, f"{made.name} is in the bag, as new.")
@@ -95,7 +96,7 @@ def copy(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def state(request: HttpRequest, pk: int) -> HttpResponse:
+def state(request: PlayerRequest, pk: int) -> HttpResponse:
     """Put a disc in the bag, away, among the lost or the retired."""
     disc, form = _own(request, pk), checked(StateForm(request.POST))
     services.set_state(disc, form["state"], form["lost_on"], form["lost_where"])
@@ -104,7 +105,7 @@ def state(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def worn(request: HttpRequest, pk: int) -> HttpResponse:
+def worn(request: PlayerRequest, pk: int) -> HttpResponse:
     """Take the wear that the logged throws make likely."""
     disc = _own(request, pk)
     wear = worn_by_now(disc, services.throws_of(request.player).get(str(disc.uuid), 0))
@@ -116,7 +117,7 @@ def worn(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def delete(request: HttpRequest, pk: int) -> HttpResponse:
+def delete(request: PlayerRequest, pk: int) -> HttpResponse:
     """Take a disc off the list."""
     disc = _own(request, pk)
     services.delete_disc(disc)
@@ -125,7 +126,7 @@ def delete(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def undo(request: HttpRequest) -> HttpResponse:
+def undo(request: PlayerRequest) -> HttpResponse:
     """Take the last change of the bag back."""
     what = services.undo(request.player)
     messages.success(request, f"Taken back: {what}.")
@@ -133,7 +134,7 @@ def undo(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def read(request: HttpRequest) -> HttpResponse:
+def read(request: PlayerRequest) -> HttpResponse:
     """Show what a file would change; taken when the player says so."""
     try:
         data = upload_of(request, LARGEST_BYTES)[1]
@@ -146,7 +147,7 @@ def read(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def merge(request: HttpRequest) -> HttpResponse:
+def merge(request: PlayerRequest) -> HttpResponse:
     """Take a file that was shown."""
     text = request.POST.get("text", "")
     done = services.import_bag(request.player, text.encode(), "put_away" in request.POST)

@@ -47,12 +47,14 @@ class StateForm(forms.Form):
     lost_where = forms.CharField(max_length=120, required=False)
 
 
+WIND_CHOICES = (
+    ("still", "still air"), ("into", "into the wind"), ("behind", "with the wind"),
+    ("left", "wind from the left"), ("right", "wind from the right"),
+)  # fmt: skip
+
+
 class LayoutForm(forms.Form):
     """How the bag is laid out: kind of throw, and wind."""
 
     kind = forms.ChoiceField(choices=[("backhand", "backhand"), ("forehand", "forehand")], required=False)
-    wind = forms.ChoiceField(
-        choices=[("still", "still air"), ("into", "into the wind"), ("behind", "with the wind"),
-                 ("left", "wind from the left"), ("right", "wind from the right")],
-        required=False,
-    )  # fmt: skip
+    wind = forms.ChoiceField(choices=WIND_CHOICES, required=False)

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import uuid
+from typing import Any
 
 from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
@@ -12,7 +13,7 @@ from ypodrome.accounts.owned import Deletable
 from ypodrome.core.api import DISC_RANGES, Disc, Plastic
 
 
-def _ranged(field: str, **more: float) -> models.FloatField:
+def _ranged(field: str, **more: Any) -> models.FloatField:
     low, high = DISC_RANGES[field]
     return models.FloatField(validators=[MinValueValidator(low), MaxValueValidator(high)], **more)
 

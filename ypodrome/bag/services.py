@@ -14,7 +14,7 @@ from django.utils import timezone
 from ypodrome.accounts.models import Player
 from ypodrome.accounts.quota import room_for
 from ypodrome.bag.models import ACTIVE, BagChange, BagDisc, State
-from ypodrome.core.api import Disc, StockLine, Throw
+from ypodrome.core.api import Disc, Kind, StockLine, Throw
 from ypodrome.core.refused import Refused
 from ypodrome.interchange.bag_csv import read_bag
 
@@ -39,7 +39,7 @@ def core_lines(owner: Player) -> tuple[StockLine, ...]:
     """The lines the player has kept on the bench with discs of the bag, as the core plans with them. Prefetch
     `lines__disc` where this is asked often."""
     return tuple(
-        StockLine(line.name, line.disc.to_core(), Throw(line.throw).kind, line.hyzer_deg, line.nose_deg,
+        StockLine(line.name, line.disc.to_core(), Kind(Throw(line.throw).kind), line.hyzer_deg, line.nose_deg,
                   line.launch_deg)
         for line in owner.lines.all() if line.disc.in_bag
     )  # fmt: skip

@@ -5,12 +5,13 @@ from __future__ import annotations
 from typing import Any
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import json_body
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag import bench, services
 from ypodrome.bag.models import StockLine
 from ypodrome.bag.preferences import set_preferences, ticked
@@ -20,23 +21,23 @@ from ypodrome.interchange.problems import FileProblems
 
 
 @require_http_methods(["GET", "POST"])
-def preferences(request: HttpRequest) -> HttpResponse:
+def preferences(request: PlayerRequest) -> HttpResponse:
     """What the player rules out and likes."""
     player, form = request.player, request.POST
     if request.method == "GET":
         likes = player.thrower.preferences
         widest = "" if likes.widest_aim_deg is None else f"{likes.widest_aim_deg:g}"
-        typed = {"putt": likes.putt or "", "lines": list(likes.lines), "widest": widest}
-        return render(request, "bag/preferences.html", preferences_context(player, ticked(player), typed))
+        shown = {"putt": likes.putt or "", "lines": list(likes.lines), "widest": widest}
+        return render(request, "bag/preferences.html", preferences_context(player, ticked(player), shown))
     rules = [rule.split("|", 2) for rule in form.getlist("never") if rule.count("|") >= 2]
     never = {(row, which, over) for row, over, which in rules}
-    typed = {
+    typed: dict[str, Any] = {
         "putt": form.get("putt", ""),
         "lines": form.getlist("lines"),
         "widest": form.get("widest_aim", ""),
     }
     try:
-        set_preferences(player, never, typed["putt"], typed["lines"], typed["widest"])
+        set_preferences(player, never, **typed)
     except FileProblems as error:
         problems = [str(p) for p in error.problems]
     except Refused as error:
@@ -64,7 +65,7 @@ LESSONS = (
 
 
 @require_safe
-def bench_page(request: HttpRequest) -> HttpResponse:
+def bench_page(request: PlayerRequest) -> HttpResponse:
     """The shot bench, with a throw to begin from."""
     player = request.player
     discs = services.bag_of(player)
@@ -79,7 +80,7 @@ def bench_page(request: HttpRequest) -> HttpResponse:
     return render(request, "bag/bench.html", context)
 
 
-def _bench(request: HttpRequest, values: dict[str, Any], shown: set[int]) -> dict[str, Any]:
+def _bench(request: PlayerRequest, values: dict[str, Any], shown: set[int]) -> dict[str, Any]:
     player = request.player
     trial = bench.trial_from(player, values)
     lines = list(player.lines.select_related("disc"))
@@ -97,20 +98,20 @@ def _shown(values: dict[str, Any]) -> list[int]:
     return [k for k in shown if isinstance(k, int)] if isinstance(shown, list) else []
 
 
-def _answer(request: HttpRequest, values: dict[str, Any]) -> JsonResponse:
+def _answer(request: PlayerRequest, values: dict[str, Any]) -> JsonResponse:
     context = _bench(request, values, set(_shown(values)))
     parts = {n: render_to_string(f"bag/_bench_{n}.html", context, request) for n in PARTS}
     return JsonResponse({"parts": parts})
 
 
 @require_POST
-def bench_fly(request: HttpRequest) -> HttpResponse:
+def bench_fly(request: PlayerRequest) -> HttpResponse:
     """Fly what the bench is set to."""
     return _answer(request, json_body(request))
 
 
 @require_POST
-def bench_keep(request: HttpRequest) -> HttpResponse:
+def bench_keep(request: PlayerRequest) -> HttpResponse:
     """Keep the throw on the bench under a name."""
     values = json_body(request)
     line = bench.keep_line(request.player, str(values.get("name", "")), values)
@@ -119,7 +120,7 @@ def bench_keep(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def bench_drop(request: HttpRequest, pk: int) -> HttpResponse:
+def bench_drop(request: PlayerRequest, pk: int) -> HttpResponse:
     """Take a kept line away."""
     get_object_or_404(StockLine, pk=pk, owner=request.player).delete()
     return _answer(request, json_body(request))

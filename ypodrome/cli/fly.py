@@ -178,9 +178,10 @@ def flown(values: dict[str, Any], body: Any) -> dict[str, Any]:
         known = " ".join(t.value for t in Throw)
         raise BadInput(f'--throw "{values["throw"]}" is not known; use one of {known}') from None
     mph = values.get("speed_mph")
+    hyzer, nose, launch, aim = (math.radians(values[f"{a}_deg"]) for a in ("hyzer", "nose", "launch", "aim"))
     release = Release(
         values["speed_m_s"] if mph is None else m_s_from_mph(mph), throw,
-        *(math.radians(values[f"{a}_deg"]) for a in ("hyzer", "nose", "launch", "aim")),
+        hyzer, nose, launch, aim,
         values["release_height_m"],
     )  # fmt: skip
     # 0 is a head wind, 90 from the right: a compass seen facing east, the x axis
@@ -202,7 +203,8 @@ def _disc(values: dict[str, Any]) -> Any:
 
     if values["plastic"] not in {p.value for p in Plastic}:
         raise BadInput(f'--plastic "{values["plastic"]}" is not known; use base, grippy or premium')
-    return Disc("disc", *_numbers(values["disc"]), weight_g=values["weight_g"],
+    speed, glide, turn, fade = _numbers(values["disc"])
+    return Disc("disc", speed, glide, turn, fade, weight_g=values["weight_g"],
                 plastic=Plastic(values["plastic"]), wear=values["wear"])  # fmt: skip
 
 

@@ -100,7 +100,7 @@ def _last_used(course: Course) -> int:
 
 
 def _stored(feature: Feature | None) -> Json | None:
-    return feature and {"geometry": feature.geometry, "properties": feature.properties}
+    return {"geometry": feature.geometry, "properties": feature.properties} if feature else None
 
 
 def _checked(course: Course, step: Any) -> Json | None:
@@ -114,7 +114,7 @@ def _checked(course: Course, step: Any) -> Json | None:
         raise Refused("a feature must be an object with geometry and properties")
     geometry, properties = feature.get("geometry"), feature.get("properties")
     try:
-        moved = geometry_in_degrees(course.anchor, geometry)
+        moved = geometry_in_degrees(course.anchor, geometry or {})
     except (TypeError, KeyError, IndexError, ValueError, AttributeError):
         raise Refused("geometry must have a type and coordinates in metres") from None
     problems = feature_problems({"type": "Feature", "geometry": moved, "properties": properties})

@@ -6,11 +6,12 @@ from dataclasses import asdict
 from typing import Any
 
 import numpy as np
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, render
 from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.http import checked, json_body
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import FACTS
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
@@ -26,13 +27,13 @@ from ypodrome.standins.gps_walk import gpx_of, wander
 from ypodrome.standins.rangefinder import shoot
 
 
-def own_course(request: HttpRequest, pk: int) -> Course:
+def own_course(request: PlayerRequest, pk: int) -> Course:
     """A course the player may edit, or a 404."""
     return get_object_or_404(Course.objects.edited_by(request.player), pk=pk)
 
 
 @require_safe
-def page(request: HttpRequest, pk: int) -> HttpResponse:
+def page(request: PlayerRequest, pk: int) -> HttpResponse:
     """The desk of a course."""
     course = own_course(request, pk)
     context = {"course": course, "units": request.player.units, "pens": PENS, "facts": FACTS}
@@ -40,7 +41,7 @@ def page(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_safe
-def everything(request: HttpRequest, pk: int) -> HttpResponse:
+def everything(request: PlayerRequest, pk: int) -> HttpResponse:
     """All the desk draws: features in metres, kinds with their fields, pens, state."""
     course = own_course(request, pk)
     return JsonResponse(
@@ -58,7 +59,7 @@ def _state(course: Course) -> dict[str, Any]:
 
 
 @require_safe
-def contours(request: HttpRequest, pk: int) -> HttpResponse:
+def contours(request: PlayerRequest, pk: int) -> HttpResponse:
     """Contours of the spot heights, in metres of the desk."""
     return JsonResponse({"contours": survey.contours_of(own_course(request, pk))})
 
@@ -68,28 +69,28 @@ def _answer(answer: desk.Answer) -> HttpResponse:
 
 
 @require_POST
-def change(request: HttpRequest, pk: int) -> HttpResponse:
+def change(request: PlayerRequest, pk: int) -> HttpResponse:
     """Store a change."""
     course = own_course(request, pk)
     return _answer(desk.change(course, json_body(request).get("steps")))
 
 
 @require_POST
-def undo(request: HttpRequest, pk: int) -> HttpResponse:
+def undo(request: PlayerRequest, pk: int) -> HttpResponse:
     """Take the last change back."""
     course = own_course(request, pk)
     return _answer(desk.undo(course))
 
 
 @require_POST
-def redo(request: HttpRequest, pk: int) -> HttpResponse:
+def redo(request: PlayerRequest, pk: int) -> HttpResponse:
     """Carry out again what was undone."""
     course = own_course(request, pk)
     return _answer(desk.redo(course))
 
 
 @require_safe
-def hole(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def hole(request: PlayerRequest, pk: int, number: int) -> HttpResponse:
     """What was measured on a hole, as HTML; or why it cannot be measured yet."""
     course = own_course(request, pk)
     context: dict[str, Any] = {"number": number, "problems": []}
@@ -104,7 +105,7 @@ def hole(request: HttpRequest, pk: int, number: int) -> HttpResponse:
 
 
 @require_safe
-def scouting(request: HttpRequest, pk: int) -> HttpResponse:
+def scouting(request: PlayerRequest, pk: int) -> HttpResponse:
     """What to look at before playing, in walking order."""
     course = own_course(request, pk)
     try:
@@ -116,7 +117,7 @@ def scouting(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def laser(request: HttpRequest, pk: int) -> HttpResponse:
+def laser(request: PlayerRequest, pk: int) -> HttpResponse:
     """A reading of the simulated rangefinder from a station to a target."""
     course = own_course(request, pk)
     form = checked(ShotForm(_ends(json_body(request))))
@@ -139,7 +140,7 @@ def _ends(values: dict[str, Any]) -> dict[str, Any]:
 
 
 @require_POST
-def profile(request: HttpRequest, pk: int) -> HttpResponse:
+def profile(request: PlayerRequest, pk: int) -> HttpResponse:
     """A pasted profile becomes spot heights along a hole's line of play."""
     course = own_course(request, pk)
     form = checked(ProfileForm(json_body(request)))
@@ -149,7 +150,7 @@ def profile(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_safe
-def walk(request: HttpRequest, pk: int, number: int) -> HttpResponse:
+def walk(request: PlayerRequest, pk: int, number: int) -> HttpResponse:
     """A simulated GPS walk of a hole as a GPX file."""
     course = own_course(request, pk)
     core = core_course(course)

@@ -36,7 +36,7 @@ def read_draft(owner: Player, name: str, data: bytes, course: Course | None) -> 
             if ending == "gpx"
             else steps_of_shots(course, read_shots(data))
         )
-        document = {"what": WALK, "steps": steps}
+        document: Json = {"what": WALK, "steps": steps}
     else:
         document = load_document(data)
         course_from_document(document)

@@ -41,7 +41,7 @@ class Course(Deletable):
     anchor_lat = models.FloatField(default=0.0)
     applied = models.PositiveIntegerField(default=0)
 
-    objects = CourseQuerySet.as_manager()
+    objects = CourseQuerySet.as_manager()  # type: ignore[misc]
 
     class Meta:
         ordering = ("name", "pk")

@@ -6,13 +6,14 @@ from typing import Any
 
 from django.conf import settings
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.access import club_only
 from ypodrome.accounts.http import checked, say_deleted, upload_of
 from ypodrome.accounts.owned import own_or_404
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import Layout, LayoutHole
 from ypodrome.core.refused import Refused
 from ypodrome.course import desk, exchange, services
@@ -26,7 +27,7 @@ MOST_SHOWN = 200
 
 
 @require_http_methods(["GET", "POST"])
-def shelf(request: HttpRequest) -> HttpResponse:
+def shelf(request: PlayerRequest) -> HttpResponse:
     """List the player's courses; read a file and show what is in it before it is taken."""
     problems: list[str] = []
     if request.method == "POST":
@@ -44,7 +45,7 @@ def shelf(request: HttpRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def draft(request: HttpRequest, pk: int) -> HttpResponse:
+def draft(request: PlayerRequest, pk: int) -> HttpResponse:
     """A file that was read, with a drawing and counts; taken, or dropped, by its reader."""
     found = get_object_or_404(Draft.objects.select_related("course"), pk=pk, owner=request.player)
     if request.method == "POST":
@@ -57,7 +58,7 @@ def draft(request: HttpRequest, pk: int) -> HttpResponse:
     return render(request, "course/draft.html", context)
 
 
-def _decide(request: HttpRequest, found: Draft) -> HttpResponse:
+def _decide(request: PlayerRequest, found: Draft) -> HttpResponse:
     act = request.POST.get("act", "")
     if act == "drop":
         name = found.file_name
@@ -79,7 +80,7 @@ def _decide(request: HttpRequest, found: Draft) -> HttpResponse:
 
 
 @require_POST
-def new(request: HttpRequest) -> HttpResponse:
+def new(request: PlayerRequest) -> HttpResponse:
     """An empty course, straight onto its desk."""
     try:
         form = checked(NewCourseForm(request.POST))
@@ -93,7 +94,7 @@ def new(request: HttpRequest) -> HttpResponse:
 
 @require_POST
 @club_only
-def share(request: HttpRequest, pk: int) -> HttpResponse:
+def share(request: PlayerRequest, pk: int) -> HttpResponse:
     """Share a course with the club, or take it back; what others have planned on it stays theirs."""
     course = own_or_404(Course.objects.all(), request, pk=pk)
     course.shared = not course.shared
@@ -104,7 +105,7 @@ def share(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def delete(request: HttpRequest, pk: int) -> HttpResponse:
+def delete(request: PlayerRequest, pk: int) -> HttpResponse:
     """Delete a course of one's own; plans and rounds made on it stay."""
     course = own_or_404(Course.objects.all(), request, pk=pk)
     course.delete_softly()
@@ -113,7 +114,7 @@ def delete(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_safe
-def export(request: HttpRequest, pk: int) -> HttpResponse:
+def export(request: PlayerRequest, pk: int) -> HttpResponse:
     """The course as a GeoJSON file."""
     course = own_course(request, pk)
     response = JsonResponse(services.document_of(course), json_dumps_params={"ensure_ascii": False})
@@ -123,7 +124,7 @@ def export(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def layouts(request: HttpRequest, pk: int) -> HttpResponse:
+def layouts(request: PlayerRequest, pk: int) -> HttpResponse:
     """The layouts of a course: which tee, pin and par on every hole."""
     course = own_course(request, pk)
     problems: list[str] = desk.course_problems(course)
@@ -142,7 +143,7 @@ def layouts(request: HttpRequest, pk: int) -> HttpResponse:
     return render(request, "course/layouts.html", context, status=400 if request.method == "POST" else 200)
 
 
-def _posted_layout(request: HttpRequest) -> Layout:
+def _posted_layout(request: PlayerRequest) -> Layout:
     form = checked(LayoutForm(request.POST))
     numbers = [int(n) for n in request.POST.getlist("plays") if n.isdecimal() and len(n) < 4]
     if not numbers:
@@ -151,7 +152,7 @@ def _posted_layout(request: HttpRequest) -> Layout:
     return Layout(form["name"], form["division"], holes * form["times"])
 
 
-def _posted_hole(request: HttpRequest, number: int) -> LayoutHole:
+def _posted_hole(request: PlayerRequest, number: int) -> LayoutHole:
     values = {name: request.POST.get(f"{name}-{number}") for name in ("tee", "pin", "par")}
     try:
         form = checked(PlayedForm(values))

@@ -164,8 +164,8 @@ def _contours(scene: Scene, frame: Frame) -> list[Mark]:
     spread = float(z.max() - z.min())
     if spread < 0.8:
         return []
-    x = field_.x0 + (np.arange(z.shape[1]) + 0.5) * field_.cell_m
-    y = field_.y0 + (np.arange(z.shape[0]) + 0.5) * field_.cell_m
+    x: Any = field_.x0 + (np.arange(z.shape[1]) + 0.5) * field_.cell_m
+    y: Any = field_.y0 + (np.arange(z.shape[0]) + 0.5) * field_.cell_m
     return [
         Mark(f"contour{' heavy' if heavy else ''}", path_of(frame.pixels(line)), f"{level:g} m")
         for level, heavy, line in contour_lines(x[::3], y[::3], z[::3, ::3])

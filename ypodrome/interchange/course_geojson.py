@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import math
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from typing import Any
 
 import shapely
@@ -127,7 +127,7 @@ def _check_feature(number: int, row: Any, problems: list[Problem]) -> Checked | 
         return None
     kind_name = properties.get("kind")
     kind = KINDS.get(kind_name) if isinstance(kind_name, str) else None
-    if kind is None:
+    if kind is None or kind_name is None:
         known = ", ".join(KINDS)
         problems.append(Problem(where, "kind", f"{kind_name!r} is not known; use one of: {known}"))
         return None
@@ -148,8 +148,9 @@ def _check_geometry(where: str, geometry: Any, kind: Kind, problems: list[Proble
     if not isinstance(geometry, dict) or geometry.get("type") not in kind.geometry:
         found = geometry.get("type") if isinstance(geometry, dict) else geometry
         return bad(f"must be {' or '.join(kind.geometry)}, got {found!r}")
-    numbers = list(_positions(geometry.get("coordinates")))
-    if not numbers or any(p is None for p in numbers):
+    found_at = list(_positions(geometry.get("coordinates")))
+    numbers = [p for p in found_at if p is not None]
+    if not numbers or len(numbers) < len(found_at):
         return bad("coordinates must be positions of two finite numbers, longitude then latitude")
     if len(numbers) > MOST_VERTICES:
         return bad(f"has more than {MOST_VERTICES} vertices")
@@ -166,7 +167,7 @@ def _check_geometry(where: str, geometry: Any, kind: Kind, problems: list[Proble
     return built
 
 
-def _positions(coordinates: Any, depth: int = 0):
+def _positions(coordinates: Any, depth: int = 0) -> Iterator[tuple[float, float] | None]:
     """Every position as (lon, lat), or None where one is not two finite numbers."""
     if not isinstance(coordinates, list) or not coordinates or depth > 4:
         yield None
@@ -255,7 +256,7 @@ def _assemble(
 
 
 def _local(geometry: Any, origin: LonLat) -> Any:
-    def move(points):
+    def move(points: Any) -> list[tuple[float, float]]:
         return [to_local(origin, (lon, lat)) for lon, lat in points]
 
     return shapely.transform(geometry, move)

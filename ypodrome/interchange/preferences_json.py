@@ -56,7 +56,7 @@ def preferences_from(document: dict[str, Any]) -> Preferences:
 
 def preferences_document(preferences: Preferences) -> dict[str, Any]:
     """The two members of a thrower's document that say the same."""
-    never = [
+    never: list[dict[str, Any]] = [
         ({"throw": str(r.kind)} if r.kind else {"disc": r.disc}) | {"over": r.over and str(r.over)}
         for r in preferences.never
     ]

@@ -42,7 +42,7 @@ def read_shots(data: bytes) -> list[Shot]:
         needed = ", ".join([*NEEDED, "distance_m or distance_ft"])
         raise refuse("line 1", f"the header must name {needed}", ", ".join(missing) or "distance_m")
     problems: list[Problem] = []
-    shots = []
+    shots: list[Shot] = []
     for row in rows:
         if len(shots) >= MOST_SHOTS:
             raise refuse("file", f"has more than {MOST_SHOTS} shots")

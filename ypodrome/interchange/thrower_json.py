@@ -7,7 +7,7 @@ import math
 from typing import Any
 
 from ypodrome.core.thrower import PRESETS, Spread, Thrower, distance_of_m, grip_share
-from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M
+from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M, Kind
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, PRESET_RATINGS
 from ypodrome.interchange.disc_text import flight_numbers
 from ypodrome.interchange.preferences_json import kind_of, preferences_from
@@ -67,7 +67,9 @@ def _level(document: dict[str, Any]) -> tuple[float | None, Spread | None, dict[
         return (named, None, {}) if rating is None else (rating, PRESETS[value], {})
     given = _object(value, "spread")
     if given and all(isinstance(v, dict) for v in given.values()):
-        found = {kind_of(k, f"spread.{k}"): _spread(v, f"spread.{k}") for k, v in given.items()}
+        found: dict[str, Spread] = {
+            kind_of(k, f"spread.{k}"): _spread(v, f"spread.{k}") for k, v in given.items()
+        }
         return (PRESET_RATINGS["club"] if rating is None else rating), None, found
     return rating, _spread(given, "spread"), {}
 
@@ -108,7 +110,7 @@ def _real(value: Any, field: str) -> float:
 
 
 def _distances(throws: Any, entered: bool) -> dict[str, float]:
-    found = {}
+    found: dict[str, float] = {}
     for name, value in _object(throws, "throws").items():
         if value is None:
             continue
@@ -129,7 +131,7 @@ def _distances(throws: Any, entered: bool) -> dict[str, float]:
     return found
 
 
-def _by_radar(given: dict[str, Any], kind: str, field: str) -> float:
+def _by_radar(given: dict[str, Any], kind: Kind, field: str) -> float:
     """Distance of an arm known by the speed [m/s] a disc left it with."""
     radar = _object(given["radar"], f"{field}.radar")
     speed = _number(radar, "speed_m_s", f"{field}.radar")

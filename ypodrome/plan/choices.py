@@ -68,7 +68,7 @@ def _offered(hole: PlannedHole, rank: int) -> Option:
 def choose(hole: PlannedHole, rank: int) -> PlannedHole:
     """Put the option of this rank in force: the plan's own throw, in place of one that was aimed by hand."""
     _offered(hole, rank)
-    kept = hole.kept
+    kept = hole.planned
     if rank > len(kept.plan.options):  # the player's throw, which stands behind them
         return hole
     option = kept.plan.options[rank - 1]
@@ -81,7 +81,7 @@ def choose(hole: PlannedHole, rank: int) -> PlannedHole:
 
 def play(hole: PlannedHole, throw: Tried) -> None:
     """Put a throw that was tried in force: where the plan offers it the option, else as the player's own."""
-    options = hole.kept.plan.options
+    options = hole.planned.plan.options
     rank = next((k for k, o in enumerate(options, 1) if o.throw == throw.throw), None)
     if rank is not None:
         choose(hole, rank)
@@ -89,7 +89,7 @@ def play(hole: PlannedHole, throw: Tried) -> None:
     own = judged(situation_of(hole), ground_of(hole), throw.throw)
     if own is None:
         raise Refused(GONE)
-    keep_own(hole, with_own(hole.kept.plan, len(options), own))
+    keep_own(hole, with_own(hole.planned.plan, len(options), own))
 
 
 def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option:
@@ -101,7 +101,7 @@ def aim(hole: PlannedHole, rank: int, aim_left_deg: float, keep: bool) -> Option
     own = judged(situation_of(hole), ground_of(hole), aimed(option, aim_left_deg))
     if own is None:
         raise Refused(GONE)
-    kept = with_own(hole.kept.plan, rank - 1, own)
+    kept = with_own(hole.planned.plan, rank - 1, own)
     if keep:
         keep_own(hole, kept)
     return kept.in_force

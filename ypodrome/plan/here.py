@@ -61,7 +61,7 @@ def lie_of(hole: PlannedHole, scene: Scene, frame: Frame, values: Json) -> Point
 
 def _simulated(hole: PlannedHole, thrown: int) -> Point:
     """Where a phone would say the player stands after a throw as planned: one end of the planned cloud."""
-    option = hole.kept.in_force
+    option = hole.planned.in_force
     for _ in range(1, thrown):
         option = option.standing.next or option
     rests = option.forecast.rests
@@ -80,7 +80,7 @@ def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
 
 def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
     """What comes next from the parts of the zone of the throw in force."""
-    return follows(situation_of(fresh(hole)), ground_of(hole), hole.kept.in_force)
+    return follows(situation_of(fresh(hole)), ground_of(hole), hole.planned.in_force)
 
 
 def own_throw(hole: PlannedHole, values: Json) -> Kept:
@@ -90,7 +90,7 @@ def own_throw(hole: PlannedHole, values: Json) -> Kept:
     option = judged(situation, ground_of(hole), _entered(situation, values))
     if option is None:
         raise Refused("this disc or kind of throw is off today")
-    plan = hole.kept.plan
+    plan = hole.planned.plan
     return with_own(plan, len(plan.options), option)
 
 

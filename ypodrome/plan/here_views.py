@@ -4,12 +4,13 @@ from __future__ import annotations
 
 from typing import Any
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.http import json_body
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import here as service
@@ -28,20 +29,20 @@ def _page(hole: PlannedHole) -> dict[str, Any]:
     return sheet_context(hole, scene) | {"hole_name": scene.line.name, "planned": hole.kept is not None}
 
 
-def _part(request: HttpRequest, name: str, view: dict[str, Any]) -> JsonResponse:
+def _part(request: PlayerRequest, name: str, view: dict[str, Any]) -> JsonResponse:
     """One part of a page, drawn anew."""
     return JsonResponse({"parts": {name: render_to_string(f"plan/here/_{name}.html", view, request)}})
 
 
 @require_safe
-def here(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def here(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Set a lie and see what to throw from it."""
     hole = own_hole(request, pk, position)
     return render(request, "plan/here.html", _page(hole) | {"stances": STANCES.items()})
 
 
 @require_POST
-def here_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def here_plan(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """The plan from a lie."""
     hole = own_hole(request, pk, position)
     scene, units = scene_for_hole(hole), hole.plan.owner.units
@@ -56,7 +57,7 @@ def here_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def zone(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def zone(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """What comes next from the parts of the planned zone."""
     hole = own_hole(request, pk, position)
     scene, units = scene_for_hole(hole), hole.plan.owner.units
@@ -65,7 +66,7 @@ def zone(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_safe
-def discs(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def discs(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Judge a throw of one's own, and compare every disc's best."""
     hole = own_hole(request, pk, position)
     situation = situation_of(hole)
@@ -76,7 +77,7 @@ def discs(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def own(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def own(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Judge a throw of one's own; with `keep` it is put in force."""
     hole = own_hole(request, pk, position)
     values = json_body(request)

@@ -58,7 +58,7 @@ def packed(kept: Kept) -> bytes:
 
 def unpacked(data: bytes | None) -> Kept | None:
     """As stored by this version; None for nothing or another form."""
-    return unpack(bytes(data) if data else None, Kept, FORM)
+    return unpack(data, Kept, FORM)
 
 
 def choice_document(choice: Choice) -> dict[str, Any]:

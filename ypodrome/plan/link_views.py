@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
 from ypodrome.plan.models import PlanLink
 from ypodrome.plan.presenters.overview import book_context
@@ -16,7 +17,7 @@ MOST_LINKS = 10
 
 
 @require_http_methods(["GET", "POST"])
-def links(request: HttpRequest, pk: int) -> HttpResponse:
+def links(request: PlayerRequest, pk: int) -> HttpResponse:
     """Who may read the plan; POST makes a link."""
     plan = own_plan(request, pk)
     if request.method == "POST":
@@ -33,7 +34,7 @@ def links(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def withdraw(request: HttpRequest, pk: int, link: int) -> HttpResponse:
+def withdraw(request: PlayerRequest, pk: int, link: int) -> HttpResponse:
     """Close a link."""
     get_object_or_404(own_plan(request, pk).links, pk=link).delete()
     messages.success(request, "The link is withdrawn.")
@@ -41,7 +42,7 @@ def withdraw(request: HttpRequest, pk: int, link: int) -> HttpResponse:
 
 
 @require_safe
-def shown(request: HttpRequest, token: str) -> HttpResponse:
+def shown(request: PlayerRequest, token: str) -> HttpResponse:
     """A plan as its pages, for whoever has the link."""
     link = get_object_or_404(PlanLink.objects.select_related("plan__owner"), token=token, plan__deleted=None)
     return render(request, "plan/book.html", book_context(link.plan) | {"reader": True})

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import redirect
 from django.utils import timezone
 from django.views.decorators.http import require_POST
 
 from ypodrome.accounts.http import checked, say_deleted
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.plan import comparison
 from ypodrome.plan.forms import NameForm
 from ypodrome.plan.views import own_plan
@@ -17,7 +18,7 @@ SHELF = "round:shelf"
 
 
 @require_POST
-def copy(request: HttpRequest, pk: int) -> HttpResponse:
+def copy(request: PlayerRequest, pk: int) -> HttpResponse:
     """The same plan once more, with choices and notes."""
     made = comparison.copy_whole(own_plan(request, pk))
     messages.success(request, f"Copied as {made}.")
@@ -25,7 +26,7 @@ def copy(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def name(request: HttpRequest, pk: int) -> HttpResponse:
+def name(request: PlayerRequest, pk: int) -> HttpResponse:
     """Name a plan, and say for which day it is."""
     plan, form = own_plan(request, pk), checked(NameForm(request.POST))
     plan.name, plan.day = form["name"], form["day"] or plan.day
@@ -35,7 +36,7 @@ def name(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def archive(request: HttpRequest, pk: int) -> HttpResponse:
+def archive(request: PlayerRequest, pk: int) -> HttpResponse:
     """Put a plan away, or take it out again."""
     plan = own_plan(request, pk)
     plan.archived = None if plan.archived else timezone.now()
@@ -45,7 +46,7 @@ def archive(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def delete(request: HttpRequest, pk: int) -> HttpResponse:
+def delete(request: PlayerRequest, pk: int) -> HttpResponse:
     """Delete a plan; its rounds stay."""
     plan = own_plan(request, pk)
     plan.delete_softly()

@@ -54,7 +54,7 @@ def ground_of(hole: PlannedHole) -> GroundValue:
         if key in _grounds:
             _grounds.move_to_end(key)
             return _grounds[key]
-    ground = GroundValue(situation_of(hole), hole.kept.plan.worth)
+    ground = GroundValue(situation_of(hole), hole.planned.plan.worth)
     with _lock:
         _grounds[key] = ground
         while len(_grounds) > MOST_GROUNDS:

@@ -92,7 +92,14 @@ class PlannedHole(models.Model):
     @cached_property
     def kept(self) -> Kept | None:
         """The plan and the throw in force; None when it is not planned, or was by another version."""
-        return unpacked(self.computed)
+        return unpacked(bytes(self.computed) if self.computed else None)
+
+    @property
+    def planned(self) -> Kept:
+        """The plan of a hole that is planned."""
+        if self.kept is None:
+            raise RuntimeError(f"hole {self.number} is not planned")
+        return self.kept
 
     def keep(self, kept: Kept, *also: str) -> None:
         """Store a plan and the throw in force, with other fields set before."""

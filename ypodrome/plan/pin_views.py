@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.http import json_body
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
@@ -19,7 +20,7 @@ from ypodrome.plan.views import own_hole
 
 
 @require_safe
-def pins(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def pins(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Say how likely each pin is."""
     hole = own_hole(request, pk, position)
     scene, labels = scene_for_hole(hole), labels_of(hole, "pins")
@@ -29,7 +30,7 @@ def pins(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def pins_plan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def pins_plan(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """One throw for all pins by their weights; with `keep` it is put in force."""
     hole = own_hole(request, pk, position)
     values = json_body(request)

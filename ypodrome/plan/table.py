@@ -55,7 +55,7 @@ def few_throws(holes: list[PlannedHole], tables: list[tuple[Tried, ...]]) -> tup
     plan in force; none while a hole's throws are not tried."""
     if not all(tables):
         return ()
-    in_force = sum(h.kept.in_force.forecast.expected for h in holes)
+    in_force = sum(h.planned.in_force.forecast.expected for h in holes)
     return rounds_with_few_throws(tables, in_force)
 
 

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import best_of_every_disc
 from ypodrome.core.refused import Refused
 from ypodrome.plan.forms import FewForm
@@ -19,7 +20,7 @@ from ypodrome.plan.views import own_hole, own_plan
 
 
 @require_POST
-def every(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def every(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Try every throw of the hole, and show the best of every disc."""
     hole = own_hole(request, pk, position)
     units = hole.plan.owner.units
@@ -29,13 +30,13 @@ def every(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_safe
-def bag(request: HttpRequest, pk: int) -> HttpResponse:
+def bag(request: PlayerRequest, pk: int) -> HttpResponse:
     """What each disc is worth on the tees of the round, and the smallest bags that lose little."""
     return render(request, "plan/bag.html", bag_context(own_plan(request, pk)))
 
 
 @require_http_methods(["GET", "POST"])
-def few(request: HttpRequest, pk: int) -> HttpResponse:
+def few(request: PlayerRequest, pk: int) -> HttpResponse:
     """The round with few different throws, and its price; POST puts one in force."""
     plan = own_plan(request, pk)
     if request.method == "POST":

@@ -48,15 +48,15 @@ def target_of(holes: list[PlannedHole], target: int) -> Target | None:
     found = plan_for_target([[_scores(t) for t in row] for row in throws], target)
     changes = []
     for hole, row, k in zip(holes, throws, found.choices, strict=True):
-        if k != hole.kept.place:
-            cost = dearer(row[k].expected, hole.kept.in_force.forecast.expected)
+        if k != hole.planned.place:
+            cost = dearer(row[k].expected, hole.planned.in_force.forecast.expected)
             changes.append(HoleChange(hole, row[k], cost))
     return Target(found, tuple(changes), tuple(h for h, t in zip(holes, tables, strict=True) if not t))
 
 
 def _throws_of(hole: PlannedHole, table: tuple[Tried, ...]) -> list[Tried]:
     """What may be thrown on a hole: the options, in their order, and every other sort that was tried."""
-    offered = [tried(o) for o in hole.kept.options]
+    offered = [tried(o) for o in hole.planned.options]
     sorts = {t.sort for t in offered}
     return offered + [t for t in table if t.sort not in sorts]
 
@@ -88,7 +88,7 @@ def play_for_target(plan: GamePlan) -> int:
     """Put the options the target wants in force; says on how many holes. Own aims stay."""
     holes = list(plan.holes.all())
     found = target_of(holes, plan.target) if plan.target else None
-    changes = [c for c in found.changes if c.hole.kept.own is None] if found else []
+    changes = [c for c in found.changes if c.hole.planned.own is None] if found else []
     for change in changes:
         play(change.hole, change.throw)
     return len(changes)

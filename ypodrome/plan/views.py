@@ -7,13 +7,14 @@ from datetime import datetime
 from typing import Any
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked, json_body
 from ypodrome.accounts.owned import own_or_404
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import Option, dearer
 from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course, Layout
@@ -33,14 +34,14 @@ from ypodrome.plan.presenters.winds import winds_context
 from ypodrome.plan.target import play_for_target, set_target
 
 
-def own_plan(request: HttpRequest, pk: int) -> GamePlan:
+def own_plan(request: PlayerRequest, pk: int) -> GamePlan:
     """The player's own plan, or a 404."""
     plans = GamePlan.objects.select_related("layout__course", "owner")
     plans = plans.prefetch_related("owner__discs", "owner__lines__disc")
     return own_or_404(plans, request, pk=pk)
 
 
-def own_hole(request: HttpRequest, pk: int, position: int) -> PlannedHole:
+def own_hole(request: PlayerRequest, pk: int, position: int) -> PlannedHole:
     """A hole of the player's own plan, or a 404."""
     holes = PlannedHole.objects.select_related("plan__layout__course", "plan__owner")
     holes = holes.prefetch_related("plan__owner__discs", "plan__owner__lines__disc")
@@ -49,7 +50,7 @@ def own_hole(request: HttpRequest, pk: int, position: int) -> PlannedHole:
 
 
 @require_safe
-def current(request: HttpRequest) -> HttpResponse:
+def current(request: PlayerRequest) -> HttpResponse:
     """The latest plan, or a page that says how to begin."""
     plan = GamePlan.objects.of(request.player).filter(archived=None).first()
     if plan:
@@ -60,7 +61,7 @@ def current(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def start(request: HttpRequest, layout: int) -> HttpResponse:
+def start(request: PlayerRequest, layout: int) -> HttpResponse:
     """Begin a plan for a layout."""
     found = get_object_or_404(Layout, pk=layout, course__in=Course.objects.seen_by(request.player))
     core_course(found.course)  # a course that is not sound yet says so here
@@ -69,13 +70,13 @@ def start(request: HttpRequest, layout: int) -> HttpResponse:
 
 
 @require_safe
-def overview(request: HttpRequest, pk: int) -> HttpResponse:
+def overview(request: PlayerRequest, pk: int) -> HttpResponse:
     """All holes of a plan."""
     return render(request, "plan/overview.html", overview_context(own_plan(request, pk)))
 
 
 @require_POST
-def target(request: HttpRequest, pk: int) -> HttpResponse:
+def target(request: PlayerRequest, pk: int) -> HttpResponse:
     """Set the total the round needs, or play what it wants."""
     plan = own_plan(request, pk)
     try:
@@ -89,7 +90,7 @@ def target(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_safe
-def unseen(request: HttpRequest, pk: int) -> HttpResponse:
+def unseen(request: PlayerRequest, pk: int) -> HttpResponse:
     """What has not been seen on the plan's holes, by what knowing it would save."""
     plan = own_plan(request, pk)
     rows = [{"worth": w.throws, "where": look_words(w.look, request.player.units), "look": w.look}
@@ -98,7 +99,7 @@ def unseen(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def beside(request: HttpRequest, pk: int) -> HttpResponse:
+def beside(request: PlayerRequest, pk: int) -> HttpResponse:
     """Make the same round in other conditions, and compare two plans."""
     plan = own_plan(request, pk)
     problems: list[str] = []
@@ -117,19 +118,19 @@ def beside(request: HttpRequest, pk: int) -> HttpResponse:
     return render(request, "plan/beside.html", context, status=400 if problems else 200)
 
 
-def _copied(request: HttpRequest, plan: GamePlan) -> GamePlan:
+def _copied(request: PlayerRequest, plan: GamePlan) -> GamePlan:
     form = checked(BesideForm(request.POST))
     return comparison.copy_plan(plan, form["name"], form["wet"], form["without"], form["wind"])
 
 
 @require_safe
-def book(request: HttpRequest, pk: int) -> HttpResponse:
+def book(request: PlayerRequest, pk: int) -> HttpResponse:
     """The plan as pages to print."""
     return render(request, "plan/book.html", book_context(own_plan(request, pk)))
 
 
 @require_safe
-def sheet(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def sheet(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """One hole."""
     hole = own_hole(request, pk, position)
     scene = scene_for_hole(hole)
@@ -147,16 +148,16 @@ def sheet(request: HttpRequest, pk: int, position: int) -> HttpResponse:
     return render(request, "plan/hole/sheet.html", context)
 
 
-def _fragments(request: HttpRequest, hole: PlannedHole) -> dict[str, Any]:
+def _fragments(request: PlayerRequest, hole: PlannedHole) -> dict[str, Any]:
     """The parts of the sheet that a new plan or choice changes, as HTML and SVG."""
     context = sheet_context(hole, scene_for_hole(hole))
     names = ("drawing", "side", "tee_view", "card", "options", "facts")
     parts = {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
-    return {"parts": parts, "wind": context["wind"], "expected": hole.kept.in_force.forecast.expected}
+    return {"parts": parts, "wind": context["wind"], "expected": hole.planned.in_force.forecast.expected}
 
 
 def _shot_parts(
-    request: HttpRequest, hole: PlannedHole, option: Option, by_hand: bool = False
+    request: PlayerRequest, hole: PlannedHole, option: Option, by_hand: bool = False
 ) -> dict[str, str]:
     """The parts of the sheet that show one throw."""
     scene = scene_for_hole(hole)
@@ -167,7 +168,7 @@ def _shot_parts(
 
 
 @require_http_methods(["GET", "POST"])
-def winds(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def winds(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """The hole in every wind; POST works the table out."""
     hole = own_hole(request, pk, position)
     if request.method == "POST":
@@ -181,7 +182,7 @@ def winds(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def value_map(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def value_map(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """What ground is worth on the hole, as lines to lay over its drawing."""
     hole = own_hole(request, pk, position)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
@@ -191,13 +192,13 @@ def value_map(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def scratch(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def scratch(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """A scratch player's expected score on the hole."""
     return JsonResponse({"expected": comparison.scratch_of(own_hole(request, pk, position))})
 
 
 @require_POST
-def standard(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def standard(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """What a standard player of the player's level would throw, beside the player's own best."""
     hole = own_hole(request, pk, position)
     context = standard_context(planning.fresh(hole), comparison.standard_of(hole))
@@ -206,7 +207,7 @@ def standard(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def notes(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def notes(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Keep the player's notes on the hole."""
     hole = own_hole(request, pk, position)
     conditions.set_notes(hole, json_body(request).get("notes", ""))
@@ -214,7 +215,7 @@ def notes(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def look(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def look(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions, and show what a first look says to throw in them, if there is one."""
     hole = own_hole(request, pk, position)
     conditions.set_conditions(hole, json_body(request))
@@ -223,14 +224,14 @@ def look(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def replan(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def replan(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions and plan the hole again."""
     hole = own_hole(request, pk, position)
     first = hole.kept.plan.options[0] if hole.kept else None
     conditions.set_conditions(hole, json_body(request))
     planning.plan_one(hole)
     answer = _fragments(request, hole)
-    answer["changed"] = _change_words(first, hole.kept.plan.options[0])
+    answer["changed"] = _change_words(first, hole.planned.plan.options[0])
     return JsonResponse(answer)
 
 
@@ -247,7 +248,7 @@ def _change_words(old: Option | None, new: Option) -> str:
 
 
 @require_POST
-def choose(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def choose(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Put an option in force."""
     hole = own_hole(request, pk, position)
     choices.choose(hole, checked(RankForm(json_body(request)))["rank"])
@@ -255,7 +256,7 @@ def choose(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 
 
 @require_POST
-def aim(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def aim(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Judge the option in force at another aim, while it is dragged or when it is let go."""
     began = time.perf_counter()
     hole = own_hole(request, pk, position)

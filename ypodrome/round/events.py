@@ -5,6 +5,7 @@ from __future__ import annotations
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
+from typing import Any
 
 from django.core.exceptions import ValidationError
 from django.db import transaction
@@ -63,7 +64,7 @@ def events_by_position(played: Round) -> dict[int, list[CoreEvent]]:
     """Everything told of a round's holes, by place."""
     found: dict[int, list[CoreEvent]] = {}
     for row in _of(played).exclude(position=None):
-        found.setdefault(row.position, []).append(row.to_core())
+        found.setdefault(row.position or 0, []).append(row.to_core())
     return found
 
 
@@ -75,12 +76,13 @@ class DeskPen:
     """Writes new events of a round's hole as the desk, in running order."""
 
     def __init__(self, played: Round, position: int, hole: int) -> None:
-        self.owner, self.common = played.owner, {
+        self.owner = played.owner
+        self.common: dict[str, Any] = {
             "round": str(played.uuid), "device": DESK, "position": position, "hole": hole,
         }  # fmt: skip
         self.next = Event.objects.filter(owner=played.owner, device=DESK).count() + 1
 
-    def event(self, what: What, **told: object) -> CoreEvent:
+    def event(self, what: What, **told: Any) -> CoreEvent:
         """A new event of the desk."""
         made = CoreEvent(
             id=str(uuid.uuid4()), what=what, running=self.next, made_at=timezone.now().isoformat(),

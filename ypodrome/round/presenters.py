@@ -45,7 +45,7 @@ def record_context(hole: RoundHole) -> Json:
         "kinds": list(dict.fromkeys([*kinds, *(t["throw"] for t in throws if t["throw"])])),
         "results": services.RESULTS,
         "why_stale": stale_reasons(planned) if planned else [],
-        "cell": hole_cell(planned, played.plan, BOOK, None) if planned else None,
+        "cell": hole_cell(planned, planned.plan, BOOK, None) if planned else None,
     }
 
 
@@ -95,7 +95,7 @@ def _plan_row(plan: GamePlan) -> Json:
     if stale:
         state += f", {stale} out of date"
     whole = bool(planned) and len(planned) == len(holes)
-    expected = sum(h.kept.in_force.forecast.expected for h in planned) if whole else None
+    expected = sum(h.planned.in_force.forecast.expected for h in planned) if whole else None
     return {"plan": plan, "state": state, "expected": expected}
 
 

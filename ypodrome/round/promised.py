@@ -16,7 +16,8 @@ def promised_of(hole: PlannedHole) -> Json:
     kept = hole.kept
     if kept is None:
         return {}
-    throws, option = [], kept.in_force
+    throws: list[Json] = []
+    option: Option | None = kept.in_force
     while option is not None:
         throws.append(_throw(option))
         option = option.standing.next

@@ -6,12 +6,13 @@ from itertools import zip_longest
 from typing import Any
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked, say_deleted
 from ypodrome.accounts.owned import own_or_404
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import metres_from_feet
 from ypodrome.plan.forms import NameForm
@@ -23,13 +24,13 @@ from ypodrome.round.presenters import after_context, record_context, shelf_conte
 
 
 @require_safe
-def shelf(request: HttpRequest) -> HttpResponse:
+def shelf(request: PlayerRequest) -> HttpResponse:
     """Plans and rounds, by course and day."""
     return render(request, "round/shelf.html", shelf_context(request.player, "away" in request.GET))
 
 
 @require_POST
-def name(request: HttpRequest, pk: int) -> HttpResponse:
+def name(request: PlayerRequest, pk: int) -> HttpResponse:
     """Name a round, and say on which day it was."""
     played, form = own_or_404(Round.objects.all(), request, pk=pk), checked(NameForm(request.POST))
     played.name, played.day = form["name"], form["day"] or played.day
@@ -39,7 +40,7 @@ def name(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_POST
-def delete(request: HttpRequest, pk: int) -> HttpResponse:
+def delete(request: PlayerRequest, pk: int) -> HttpResponse:
     """Delete a round."""
     played = own_or_404(Round.objects.all(), request, pk=pk)
     played.delete_softly()
@@ -48,7 +49,7 @@ def delete(request: HttpRequest, pk: int) -> HttpResponse:
 
 
 @require_safe
-def of_plan(request: HttpRequest, plan: int) -> HttpResponse:
+def of_plan(request: PlayerRequest, plan: int) -> HttpResponse:
     """The latest round played to a plan, at the hole asked for or the first not recorded yet; a page to begin
     one where there is none."""
     found = own_plan(request, plan)
@@ -61,20 +62,20 @@ def of_plan(request: HttpRequest, plan: int) -> HttpResponse:
 
 
 @require_POST
-def begin(request: HttpRequest, plan: int) -> HttpResponse:
+def begin(request: PlayerRequest, plan: int) -> HttpResponse:
     """Begin a round to a plan."""
     played = services.begin_round(own_plan(request, plan))
     messages.success(request, "A new round is open.")
     return redirect("round:record", played.pk, services.first_open(played))
 
 
-def _own_hole(request: HttpRequest, pk: int, position: int) -> RoundHole:
+def _own_hole(request: PlayerRequest, pk: int, position: int) -> RoundHole:
     played = own_or_404(Round.objects.select_related("owner", "plan"), request, pk=pk)
     return get_object_or_404(RoundHole, round=played, position=position)
 
 
 @require_http_methods(["GET", "POST"])
-def record(request: HttpRequest, pk: int, position: int) -> HttpResponse:
+def record(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Log a hole's throws and putts."""
     hole = _own_hole(request, pk, position)
     if request.method == "GET":
@@ -96,14 +97,14 @@ def record(request: HttpRequest, pk: int, position: int) -> HttpResponse:
 COLUMNS = ("disc", "throw", "result", "left")
 
 
-def _entered(request: HttpRequest) -> list[dict[str, str]]:
+def _entered(request: PlayerRequest) -> list[dict[str, str]]:
     """The rows of the form as they were typed."""
     columns = [request.POST.getlist(name) for name in COLUMNS]
     rows = [dict(zip(COLUMNS, row, strict=True)) for row in zip_longest(*columns, fillvalue="")]
     return [row for row in rows if row["disc"].strip()]
 
 
-def _whole(request: HttpRequest, hole: RoundHole) -> None:
+def _whole(request: PlayerRequest, hole: RoundHole) -> None:
     """Refuse a form that was cut off on its way, or was filled in before something else was told."""
     if "whole" not in request.POST:
         raise Refused("what was sent is cut short: send it again")
@@ -111,7 +112,7 @@ def _whole(request: HttpRequest, hole: RoundHole) -> None:
         raise Refused("something else was recorded on this hole meanwhile: open it again to see it")
 
 
-def _putts(request: HttpRequest) -> int:
+def _putts(request: PlayerRequest) -> int:
     text = request.POST.get("putts", "").strip()
     if not text.isdecimal():
         raise Refused("say how many putts: a whole number, 0 if a throw went in")
@@ -132,7 +133,7 @@ def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
 
 
 @require_safe
-def after(request: HttpRequest, pk: int) -> HttpResponse:
+def after(request: PlayerRequest, pk: int) -> HttpResponse:
     """The round against par and against its plan."""
     played = own_or_404(Round.objects.select_related("plan"), request, pk=pk)
     return render(request, "round/after.html", after_context(played, request.player.units))

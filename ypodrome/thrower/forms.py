@@ -62,7 +62,7 @@ class ThrowerForm(forms.Form):
     def document(self, old: dict[str, Any]) -> dict[str, Any]:
         """The thrower as a file has it; what the form does not ask stays as it was."""
         v = self.cleaned_data
-        new = {k: old[k] for k in ("never", "prefers") if k in old}
+        new: dict[str, Any] = {k: old[k] for k in ("never", "prefers") if k in old}
         new |= {"format": "thrower", "version": 1, "name": v["name"], "hand": v["hand"], "units": self.units}
         new["throws"] = {str(kind): arm for kind in KINDS if (arm := self._arm(kind)) is not None}
         if v["rating"] is not None:

@@ -7,12 +7,13 @@ from datetime import datetime
 from typing import Any
 
 from django.contrib import messages
-from django.http import HttpRequest, HttpResponse, JsonResponse
+from django.http import HttpResponse, JsonResponse
 from django.shortcuts import redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked, json_body, upload_of
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag.services import core_bag
 from ypodrome.core.api import KINDS
 from ypodrome.core.refused import Refused
@@ -28,7 +29,7 @@ LARGEST_THROWER = 200_000
 
 
 @require_http_methods(["GET", "POST"])
-def page(request: HttpRequest) -> HttpResponse:
+def page(request: PlayerRequest) -> HttpResponse:
     """How the player throws, with what it comes to; kept when it is sound."""
     player = request.player
     if request.method == "GET":
@@ -50,12 +51,12 @@ def page(request: HttpRequest) -> HttpResponse:
     return redirect("thrower:page")
 
 
-def _initial(request: HttpRequest) -> dict[str, Any]:
+def _initial(request: PlayerRequest) -> dict[str, Any]:
     player = request.player
     return initial_of(player.thrower_document, player.thrower, player.units) | {"name": player.name}
 
 
-def _context(request: HttpRequest, form: ThrowerForm) -> dict[str, Any]:
+def _context(request: PlayerRequest, form: ThrowerForm) -> dict[str, Any]:
     player = request.player
     arms = [(kind_words(k), form[f"{k}_far"], form[f"{k}_speed"], form[f"{k}_disc"]) for k in KINDS]
     putts = [(form[f"putt_{k}_far"], form[f"putt_{k}_made"]) for k in PUTTS]
@@ -67,7 +68,7 @@ def _context(request: HttpRequest, form: ThrowerForm) -> dict[str, Any]:
 
 
 @require_POST
-def tried(request: HttpRequest) -> HttpResponse:
+def tried(request: PlayerRequest) -> HttpResponse:
     """What the thrower as typed comes to, beside what is kept; nothing is kept by this."""
     player = request.player
     form = ThrowerForm(json_body(request), units=player.units)
@@ -81,7 +82,7 @@ def tried(request: HttpRequest) -> HttpResponse:
 
 
 @require_safe
-def export(request: HttpRequest) -> HttpResponse:
+def export(request: PlayerRequest) -> HttpResponse:
     """The thrower as a file."""
     text = json.dumps(request.player.thrower_document, ensure_ascii=False, indent=1)
     response = HttpResponse(text, content_type="application/json")
@@ -90,7 +91,7 @@ def export(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def take_file(request: HttpRequest) -> HttpResponse:
+def take_file(request: PlayerRequest) -> HttpResponse:
     """Keep the thrower of a file."""
     try:
         services.import_thrower(request.player, upload_of(request, LARGEST_THROWER)[1])
@@ -101,7 +102,7 @@ def take_file(request: HttpRequest) -> HttpResponse:
 
 
 @require_POST
-def before(request: HttpRequest) -> HttpResponse:
+def before(request: PlayerRequest) -> HttpResponse:
     """The thrower as it was before the last change."""
     services.take_back(request.player)
     messages.success(request, "The thrower is as it was before; the same button brings the change back.")
@@ -109,7 +110,7 @@ def before(request: HttpRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def welcome(request: HttpRequest) -> HttpResponse:
+def welcome(request: PlayerRequest) -> HttpResponse:
     """Name, hand, level, two distances and a first bag; then the first hole of a course, planned."""
     discs = services.starter_bag()
     if request.method == "GET":

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django.contrib import messages
 from django.db import IntegrityError, transaction
 from django.db.models import ProtectedError
-from django.http import Http404, HttpRequest, HttpResponse
+from django.http import Http404, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_POST, require_safe
 
 from ypodrome.accounts.owned import Deletable
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag.models import BagDisc
 from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course
@@ -25,19 +28,19 @@ KINDS: dict[str, tuple[type[Deletable], str]] = {
 
 
 @require_safe
-def deleted(request: HttpRequest) -> HttpResponse:
+def deleted(request: PlayerRequest) -> HttpResponse:
     """Everything that can still be put back."""
-    rows = [
+    rows: list[dict[str, Any]] = [
         {"kind": kind, "row": row}
         for kind, (model, _) in KINDS.items()
         for row in model.objects.deleted_of(request.player)
     ]
-    rows.sort(key=lambda r: r["row"].deleted, reverse=True)
+    rows.sort(key=lambda r: str(r["row"].deleted), reverse=True)
     return render(request, "web/deleted.html", {"rows": rows})
 
 
 @require_POST
-def put_back(request: HttpRequest, kind: str, pk: int) -> HttpResponse:
+def put_back(request: PlayerRequest, kind: str, pk: int) -> HttpResponse:
     """Put one thing back."""
     if kind not in KINDS:
         raise Http404

@@ -20,7 +20,7 @@ def few_context(plan: GamePlan) -> dict[str, Any]:
     context: dict[str, Any] = {"plan": plan, "missing": missing, "holes": holes, "units": plan.owner.units}
     if missing:
         return context
-    in_force = [tried(h.kept.in_force) for h in holes]
+    in_force = [tried(h.planned.in_force) for h in holes]
     rounds = [_round(found, holes, in_force) for found in few_throws(holes, tables)]
     return context | {"rounds": rounds, "now": len({t.sort for t in in_force})}
 

@@ -89,7 +89,7 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
         page = hole_cell(hole, plan, BOOK, None)
         if page["planned"]:
             scene = scene_for_hole(hole)
-            kept, units = hole.kept, plan.owner.units
+            kept, units = hole.planned, plan.owner.units
             page["side"] = draw_side(kept.in_force, scene, units)
             page["card"] = card(kept.in_force, units)
             page["others"] = [
@@ -119,14 +119,14 @@ def hole_cell(
         "wind": wind_view(plan, frame.angle),
     }
     if planned:
-        option = hole.kept.in_force
+        option = hole.planned.in_force
         birdie, expected = option.forecast.chances.birdie_or_better, option.forecast.expected
         cell |= {
             "shot": draw_shot(option, scene, frame),
             "card": card(option, plan.owner.units),
             "expected": expected,
             "against_par": expected - hole.par,
-            "plays_like_m": hole.kept.plan.plays_like_m,
+            "plays_like_m": hole.planned.plan.plays_like_m,
             "kind": "must get" if birdie >= MUST_GET else "bonus" if birdie <= BONUS else "",
             "gone": gone_words(hole),
         }
@@ -135,7 +135,7 @@ def hole_cell(
 
 def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any]]:
     """Chances of the round's score against par with the throws in force, the day shared by all holes."""
-    total = round_chances([scores_by_day(hole.kept.in_force) for hole in holes])
+    total = round_chances([scores_by_day(hole.planned.in_force) for hole in holes])
     least = len(holes)
     rows = [{"against_par": least + k - par, "chance": float(p)} for k, p in enumerate(total) if p >= 0.005]
     peak = max((r["chance"] for r in rows), default=1.0)

@@ -59,9 +59,9 @@ def sheet_context(hole: PlannedHole, scene: Scene) -> dict[str, Any]:
 def gone_words(hole: PlannedHole) -> str:
     """What is said when the player's choice cannot be thrown any more."""
     choice = choice_from(hole.choice)
-    if not hole.kept.gone or choice is None:
+    if not hole.planned.gone or choice is None:
         return ""
-    nearest = hole.kept.plan.options[nearest_option(hole.kept.plan.options, choice.key)]
+    nearest = hole.planned.plan.options[nearest_option(hole.planned.plan.options, choice.key)]
     was = f"{choice.throw.disc.name}, {choice.key.shape}, {choice.throw.code}"
     now = f"{nearest.throw.disc.name}, {nearest.forecast.shape}, {nearest.throw.code}"
     return f"Your choice ({was}) cannot be thrown today: the first plan stands in. The nearest is {now}."
@@ -113,7 +113,7 @@ def card(option: Option, units: str) -> dict[str, Any]:
 
 def _row(option: Option, hole: PlannedHole, rank: int, units: str) -> dict[str, Any]:
     c = option.forecast.chances
-    current = rank == hole.kept.place + 1
+    current = rank == hole.planned.place + 1
     troubles = (("OB", c.ob), ("touch", c.obstacle), ("lost", c.lost), ("mando", c.mando))
     row = card(option, units)
     return {
@@ -124,14 +124,14 @@ def _row(option: Option, hole: PlannedHole, rank: int, units: str) -> dict[str, 
         "bar_worse_from": round(100 * (1 - c.bogey_or_worse), 1),
         "aim_now": round(option.aim.left_deg, 1),
         "in_force": current,
-        "own_aim": current and hole.kept.own is not None,
+        "own_aim": current and hole.planned.own is not None,
         "trouble": [(label, share) for label, share in troubles if share >= LITTLE],
         "first_reason": row["why"][0] if row["why"] else "",
     }
 
 
 def _facts(hole: PlannedHole, units: str) -> dict[str, Any]:
-    plan = hole.kept.plan
+    plan = hole.planned.plan
     sign, first = plan.sign_distance_m, plan.options[0]
     chances = score_chances(first)
     return {
@@ -149,12 +149,12 @@ def _facts(hole: PlannedHole, units: str) -> dict[str, Any]:
 
 def standard_context(hole: PlannedHole, standard: Option) -> dict[str, Any]:
     """The line the hole asks a standard player of this level for, and whether this player's plan has it."""
-    units, first = hole.plan.owner.units, hole.kept.options[0]
+    units, first = hole.plan.owner.units, hole.planned.options[0]
 
     def line(o: Option) -> tuple[str, str]:
         return o.throw.kind, o.forecast.shape
 
-    own = next((o for o in hole.kept.options if line(o) == line(standard)), None)
+    own = next((o for o in hole.planned.options if line(o) == line(standard)), None)
     return {
         "standard": card(standard, units),
         "own": card(own, units) if own else None,

@@ -39,4 +39,7 @@ def draw_value(ground: GroundValue, frame: Frame) -> list[dict[str, Any]]:
 def _smooth(grid: np.ndarray) -> np.ndarray:
     """The mean of each cell and its neighbours, which takes the grain of the sampled lies away."""
     wide = np.pad(grid, 1, mode="edge")
-    return sum(wide[i : i + grid.shape[0], j : j + grid.shape[1]] for i in range(3) for j in range(3)) / 9.0
+    return (
+        np.array(sum(wide[i : i + grid.shape[0], j : j + grid.shape[1]] for i in range(3) for j in range(3)))
+        / 9.0
+    )

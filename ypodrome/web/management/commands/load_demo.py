@@ -21,7 +21,7 @@ HOUR = 10
 class Command(BaseCommand):
     help = __doc__
 
-    def handle(self, *_args, **_options) -> None:
+    def handle(self, *_args: object, **_options: object) -> None:
         if Player.objects.exists():
             self.stdout.write("Demo data: a player is here already; nothing is touched.")
             return

@@ -13,7 +13,7 @@ from ypodrome.web.database import back_up, is_behind, newer_than_program, note_v
 class Command(BaseCommand):
     help = __doc__
 
-    def handle(self, *_args, **_options) -> None:
+    def handle(self, *_args: object, **_options: object) -> None:
         later = newer_than_program()
         if later:
             raise CommandError(

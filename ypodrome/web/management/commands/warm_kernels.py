@@ -12,7 +12,7 @@ from ypodrome.core.api import warm
 class Command(BaseCommand):
     help = __doc__
 
-    def handle(self, *_args, **_options) -> None:
+    def handle(self, *_args: object, **_options: object) -> None:
         began = time.perf_counter()
         warm()
         self.stdout.write(f"Flight kernels ready in {time.perf_counter() - began:.1f} s.")
