@@ -181,3 +181,51 @@ def test_course_pages_are_accessible(watched, path):
     watched.open(path.format(Player.objects.get().courses.get().pk))
     watched.page.wait_for_timeout(1500)
     watched.accessible()
+
+
+def test_a_shape_is_drawn_by_keys_alone_from_its_first_corner(watched):
+    page = watched.page
+    course = begin(watched)
+    page.locator(".pen", has_text="out of bounds").first.focus()
+    page.keyboard.press("Enter")
+    page.locator("svg[role=application]").focus()
+    page.keyboard.press("Space")
+    for keys in (["ArrowRight"] * 6, ["ArrowUp"] * 5):
+        for key in keys:
+            page.keyboard.press(key)
+        page.keyboard.press("Space")
+    page.keyboard.press("Enter")
+    saved(page, "Drawn: out of bounds")
+    (feature,) = course.features.all()
+    assert len(feature.geometry["coordinates"][0]) == 4
+    page.keyboard.press("Escape")
+    watched.accessible()
+
+
+def test_what_is_half_drawn_outlives_another_pen_and_a_double_click_closes_it(watched):
+    page = watched.page
+    course = begin(watched)
+    pen(page, "woods")
+    for x, y in ((0, 0), (40, 0)):
+        click(page, x, y)
+    pen(page, "landmark")
+    click(page, -60, 60)
+    saved(page, "Drawn: landmark")
+    page.locator("#fields input").first.wait_for()  # what was drawn is selected
+    pen(page, "woods")
+    page.get_by_text("2 corners drawn before are kept", exact=False).wait_for()
+    map_ = page.locator("svg[role=application]").bounding_box()
+    page.mouse.dblclick(map_["x"] + map_["width"] / 2 + 40, map_["y"] + map_["height"] / 2 + 50)
+    saved(page, "Drawn: woods")
+    (ring,) = [f for f in course.features.all() if f.properties["kind"] == "grove"]
+    assert len(ring.geometry["coordinates"][0]) == 4
+
+
+def test_the_paper_is_brought_closer_by_buttons(watched):
+    page = watched.page
+    begin(watched)
+    before = page.locator("#scale-text").text_content()
+    for _ in range(6):
+        page.get_by_role("button", name="Closer").click()
+    page.wait_for_timeout(300)
+    assert page.locator("#scale-text").text_content() != before

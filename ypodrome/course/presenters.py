@@ -60,6 +60,7 @@ def hole_context(course: Course, number: int, units: str) -> Json:
         "sight": _sight_words(first, units),
         "cautions": [caution_words(c, units) for c in cautions(first)],
         "profile": _profile(first, units),
+        "known": _known(course, first, units),
         "sight_line": _sight_line(first, units),
     }
 
@@ -100,6 +101,25 @@ def _along(scene: Scene) -> tuple[np.ndarray, np.ndarray]:
 def _profile(scene: Scene, units: str) -> Any:
     at, points = _along(scene)
     return draw_profile(scene, at, points, *PROFILE, units)
+
+
+NEAR_LINE_M = 8.0
+"""How far beside the line of play a height still tells of it (chosen)."""
+
+
+def _known(course: Course, scene: Scene, units: str) -> list[tuple[float, float]]:
+    """Where on the profile the height is known from a spot height, in pixels; between them it is drawn
+    through them."""
+    at, points = _along(scene)
+    profile = draw_profile(scene, at, points, *PROFILE, units)
+    marks = []
+    for spot in course.spot_heights:
+        gap = np.hypot(*(points - np.array(spot.at)).T)
+        if gap.min() <= NEAR_LINE_M:
+            k = int(gap.argmin())
+            x, y = profile.px(at[k], heights(scene.field, points[k][None])[0])
+            marks.append((round(float(x), 1), round(float(y), 1)))
+    return marks
 
 
 def _sight_line(scene: Scene, units: str) -> str:

@@ -5,6 +5,7 @@ import { DeskForm, element } from "./desk_form.js";
 import { DeskMap, moved, parts } from "./desk_map.js";
 
 const FEET = 0.3048, RETRY_MS = 3000, NUDGE_M = 0.5, SHORT_M = 0.05;
+const DOUBLE_MS = 400, DOUBLE_PX = 6, CURSOR_PX = 8;
 
 function bearing(a, b) { return (Math.atan2(b[0] - a[0], b[1] - a[1]) * 180 / Math.PI + 360) % 360; }
 function gap(a, b) { return Math.hypot(b[0] - a[0], b[1] - a[1]); }
@@ -24,7 +25,10 @@ document.addEventListener("alpine:init", () => {
       this.queue = JSON.parse(localStorage.getItem(this.storeName) || "[]");
       this.map = new DeskMap(this.$refs.map);
       this.map.imperial = this.imperial;
-      this.corner = null;
+      this.corner = this.cursor = null;
+      this.drafts = {};
+      this.fingers = new Map();
+      this.lastDown = { time: 0, x: 0, y: 0 };
       this.listen();
       await this.read();
     },
@@ -119,7 +123,7 @@ document.addEventListener("alpine:init", () => {
       this.state(answer);
       const last = answer.rows[answer.rows.length - 1];
       if (words) this.said = words;
-      this.select(last.geometry && this.pen === "" ? last.at : this.map.selected);
+      this.select(last.geometry ? last.at : this.map.selected);
       this.map.draw();
       this.listHoles();
       if (heights) this.readContours();
@@ -183,6 +187,9 @@ document.addEventListener("alpine:init", () => {
         document.getElementById("hole-notes").innerHTML = await answer.text();
       }, 150);
     },
+    closer() { this.map.zoom(1.25); },
+    farther() { this.map.zoom(0.8); },
+    whole() { this.map.fit(); },
     showLayers(event) {
       if (event.target.checked) this.map.hidden.delete(event.target.value);
       else this.map.hidden.add(event.target.value);
@@ -227,6 +234,24 @@ document.addEventListener("alpine:init", () => {
       const move = (p) => [cx + (p[0] - cx) * Math.cos(a) + (p[1] - cy) * Math.sin(a), cy - (p[0] - cx) * Math.sin(a) + (p[1] - cy) * Math.cos(a)];
       this.change([{ at: row.at, feature: { geometry: moved(row.geometry, move), properties: row.properties } }], "Turned.");
     },
+    // With a pen in hand the arrow keys move a cross over the paper, and the space bar draws there.
+    moveCursor(dx, dy, far) {
+      const step = Math.max(this.nudgeM, CURSOR_PX / this.map.scale) * (far ? 5 : 1);
+      const from = this.cursor || this.map.draft?.at(-1) || [this.map.x, this.map.y];
+      this.cursor = this.map.cursor = [from[0] + Math.sign(dx) * step, from[1] + Math.sign(dy) * step];
+      this.map.hover = this.map.draft?.length ? this.cursor : null;
+      this.map.keepInSight(this.cursor);
+      this.map.drawHandles();
+      const start = this.map.draft?.at(-1) || this.lastCorner;
+      this.said = start ? `Here: ${this.measureWords(start, this.cursor)} from the last corner; the space bar draws.` : "The space bar draws here.";
+    },
+    drawAtCursor() {
+      const at = this.cursor || [this.map.x, this.map.y];
+      const shape = this.penShape();
+      if (shape === "tape" || shape === "laser") this.tapePoint(at);
+      else if (shape) this.putPoint(this.map.snapped(at, null));
+    },
+    get nudgeM() { return this.imperial ? FEET : NUDGE_M; },
     nudge(dx, dy) {
       const row = this.map.rows.get(this.map.selected);
       if (!row) { this.map.x += dx * 10; this.map.y += dy * 10; this.map.draw(); return; }
@@ -240,12 +265,17 @@ document.addEventListener("alpine:init", () => {
       if (button) this.takePen(button.dataset.pen);
     },
     takePen(pen) {
+      this.drafts[this.penShape()] = this.map.draft;
       this.pen = pen;
-      this.map.draft = this.map.tape = null;
+      this.map.draft = this.drafts[this.penShape()] || null;
+      this.map.tape = null;
+      this.cursor = this.map.cursor = null;
       if (pen !== "") this.select(null);
       this.$root.querySelectorAll("[data-pen]").forEach((b) => b.setAttribute("aria-pressed", b.dataset.pen === pen ? "true" : "false"));
       const shape = this.penShape();
-      this.said = { tape: "Click from where to where.", laser: "Click the station, then what you shoot at.", Point: "Click where it stands.", LineString: "Click the corners; Enter ends the line.", Polygon: "Click the corners; Enter closes the shape." }[shape] || "";
+      this.said = { tape: "Click from where to where.", laser: "Click the station, then what you shoot at.", Point: "Click where it stands.", LineString: "Click the corners; Enter or a double click ends the line.", Polygon: "Click the corners; Enter or a double click closes the shape." }[shape] || "";
+      const kept = this.map.draft?.length;
+      if (kept) this.said = `${kept} corner${kept === 1 ? "" : "s"} drawn before are kept: go on, or take them back with Backspace.`;
       this.map.draw();
     },
     penShape() { return this.pen === "" || !this.pens ? "" : this.pens[this.pen] ? this.pens[this.pen].shape : this.pen; },
@@ -304,7 +334,7 @@ document.addEventListener("alpine:init", () => {
           const unit = this.imperial ? FEET : 1;
           this.$refs.distance.value = (r.distance_m / unit).toFixed(this.imperial ? 0 : 1);
           this.$refs.bearing.value = r.bearing_deg.toFixed(1);
-          this.map.tapeText = `${(r.distance_m / unit).toFixed(this.imperial ? 0 : 1)} ${this.unitText}, ${r.bearing_deg.toFixed(1)}°, height ${(r.rise_m / unit).toFixed(1)}`;
+          this.map.tapeText = `${(r.distance_m / unit).toFixed(this.imperial ? 0 : 1)} ${this.unitText}, ${r.bearing_deg.toFixed(1)}°, ${Math.abs(r.rise_m / unit).toFixed(1)} ${this.unitText} ${r.rise_m < 0 ? "lower" : "higher"}`;
           this.said = `${r.device}: ${this.map.tapeText}. The drawing says ${this.measureWords(from, p)}.`;
         } catch (error) {
           this.said = `No reading: ${error.message}.`;
@@ -318,7 +348,8 @@ document.addEventListener("alpine:init", () => {
     listen() {
       const svg = this.$refs.map;
       svg.addEventListener("pointerdown", (e) => this.down(e));
-      svg.addEventListener("pointermove", (e) => this.hover(e));
+      svg.addEventListener("pointermove", (e) => { if (this.fingers.size === 2 && this.fingers.has(e.pointerId)) this.pinch(e); else this.hover(e); });
+      ["pointerup", "pointercancel", "pointerleave"].forEach((end) => { svg.addEventListener(end, (e) => this.fingers.delete(e.pointerId)); });
       svg.addEventListener("dblclick", () => { if (this.map.draft) this.endDraft(); });
       svg.addEventListener("wheel", (e) => { e.preventDefault(); this.map.zoom(e.deltaY < 0 ? 1.2 : 1 / 1.2, this.map.eventWorld(e)); }, { passive: false });
       document.addEventListener("keydown", (e) => this.key(e));
@@ -333,13 +364,15 @@ document.addEventListener("alpine:init", () => {
     },
     down(event) {
       if (event.button !== 0) return;
+      this.fingers.set(event.pointerId, [event.clientX, event.clientY]);
+      if (this.fingers.size > 1) return;
       const svg = this.$refs.map, target = event.target;
       svg.focus();
       const p = event.altKey ? this.map.eventWorld(event) : this.map.snapped(this.map.eventWorld(event), null);
       const shape = this.penShape();
       if (shape === "tape" || shape === "laser") { this.tapePoint(p); return; }
       if (shape) {
-        if (event.detail < 2) this.putPoint(p);
+        if (!this.isDouble(event)) this.putPoint(p);
         return;
       }
       const handle = target.closest(".corner-handle, .middle-handle"), feature = target.closest("[data-at]");
@@ -347,6 +380,24 @@ document.addEventListener("alpine:init", () => {
       if (handle) this.dragCorner(handle);
       else if (feature) this.dragFeature(Number(feature.dataset.at), event);
       else this.dragPaper(event);
+    },
+    isDouble(event) {
+      const last = this.lastDown, near = Math.hypot(event.clientX - last.x, event.clientY - last.y) < DOUBLE_PX;
+      this.lastDown = { time: event.timeStamp, x: event.clientX, y: event.clientY };
+      return near && event.timeStamp - last.time < DOUBLE_MS;
+    },
+    // Two fingers move and stretch the paper.
+    pinch(event) {
+      const before = [...this.fingers.values()];
+      this.fingers.set(event.pointerId, [event.clientX, event.clientY]);
+      const after = [...this.fingers.values()];
+      const spread = (f) => Math.hypot(f[0][0] - f[1][0], f[0][1] - f[1][1]);
+      const middle = (f) => [(f[0][0] + f[1][0]) / 2, (f[0][1] + f[1][1]) / 2];
+      const k = this.map.width / this.$refs.map.getBoundingClientRect().width / this.map.scale;
+      const [a, b] = [middle(before), middle(after)];
+      this.map.x -= (b[0] - a[0]) * k;
+      this.map.y += (b[1] - a[1]) * k;
+      if (spread(before) > 0) this.map.zoom(spread(after) / spread(before), this.map.eventWorld({ clientX: b[0], clientY: b[1] }));
     },
     dragging(move, end) {
       const svg = this.$refs.map;
@@ -433,9 +484,12 @@ document.addEventListener("alpine:init", () => {
         else this.undo();
         return;
       }
-      const far = event.shiftKey ? 10 * NUDGE_M : NUDGE_M;
+      const far = event.shiftKey ? 10 * this.nudgeM : this.nudgeM;
+      const moves = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] }[event.key];
+      if (this.pen !== "" && moves) { event.preventDefault(); this.moveCursor(...moves, event.shiftKey); return; }
+      if (event.key === " " && this.pen !== "" && !event.target.closest("button, a, summary")) { event.preventDefault(); this.drawAtCursor(); return; }
       const act = {
-        Enter: () => this.map.draft && this.endDraft(),
+        Enter: () => (this.map.draft?.length ? this.endDraft() : this.pen !== "" && this.drawAtCursor()),
         Escape: () => { this.tapeFrom = this.corner = null; this.takePen(""); this.select(null); this.map.draw(); },
         Backspace: () => this.takeBack(), Delete: () => this.takeAway(),
         ArrowLeft: () => this.nudge(-far, 0), ArrowRight: () => this.nudge(far, 0), ArrowUp: () => this.nudge(0, far), ArrowDown: () => this.nudge(0, -far),

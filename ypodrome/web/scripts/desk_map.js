@@ -76,6 +76,14 @@ class DeskMap {
     requestAnimationFrame(() => { this.waiting = false; this.draw(); });
   }
 
+  // move the paper, if a place would otherwise leave it
+  keepInSight(p) {
+    const [x, y] = this.toScreen(p);
+    if (x > 30 && x < this.width - 30 && y > 30 && y < this.height - 30) return;
+    [this.x, this.y] = p;
+    this.draw();
+  }
+
   draw() {
     this.world.textContent = "";
     this.layers = {};
@@ -182,6 +190,10 @@ class DeskMap {
     if (this.draft?.length) {
       make("path", { class: "draft", d: this.path(this.draft.concat(this.hover ? [this.hover] : []), false) }, this.overlay);
       this.draft.forEach((p) => { const [x, y] = this.toScreen(p); make("rect", { class: "corner-handle", x: x - 3, y: y - 3, width: 6, height: 6 }, this.overlay); });
+    }
+    if (this.cursor) {
+      const [x, y] = this.toScreen(this.cursor);
+      make("path", { class: "cross", d: `M${x - 11} ${y}H${x - 3}M${x + 3} ${y}H${x + 11}M${x} ${y - 11}V${y - 3}M${x} ${y + 3}V${y + 11}` }, this.overlay);
     }
     if (this.tape) {
       const [a, b] = this.tape.map((p) => this.toScreen(p));
