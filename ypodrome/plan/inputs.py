@@ -46,8 +46,8 @@ def inputs_of(hole: PlannedHole) -> Json:
 
 
 def _thrown(disc: Disc) -> Disc:
-    """A disc without what no flight depends on."""
-    return replace(disc, colour="", notes="")
+    """A disc without what no plan depends on."""
+    return replace(disc, notes="")
 
 
 def digest(value: Any) -> str:

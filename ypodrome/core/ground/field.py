@@ -137,9 +137,18 @@ def height_at(field: Field, x: float, y: float) -> float:
     return float(heights(field, np.array([[x, y]]))[0])
 
 
-def groves_at(field: Field, points: NDArray[np.float64]) -> NDArray[np.int16]:
-    """Index of the grove that holds each of the points [..., 2], -1 where none does."""
-    rows, columns = field.grove.shape
+def surfaces_at(field: Field, points: NDArray[np.float64]) -> NDArray[np.uint8]:
+    """Index of the surface at each of the points [..., 2], in the order of SURFACE_NAMES."""
+    return np.asarray(field.surface[_cells(field, points)])
+
+
+def _cells(field: Field, points: NDArray[np.float64]) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+    rows, columns = field.height.shape
     j = np.clip((points[..., 0] - field.x0) / field.cell_m, 0, columns - 1).astype(int)
     i = np.clip((points[..., 1] - field.y0) / field.cell_m, 0, rows - 1).astype(int)
-    return np.asarray(field.grove[i, j])
+    return i, j
+
+
+def groves_at(field: Field, points: NDArray[np.float64]) -> NDArray[np.int16]:
+    """Index of the grove that holds each of the points [..., 2], -1 where none does."""
+    return np.asarray(field.grove[_cells(field, points)])

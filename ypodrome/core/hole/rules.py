@@ -34,8 +34,11 @@ class Outcome:
     gone: NDArray[np.float64]
 
 
-def resolve(scene: Scene, flown: Flights, lies: NDArray[np.float64]) -> Outcome:
-    """Apply the rules to flights [n] of throws made from `lies` [n, 2]."""
+def resolve(
+    scene: Scene, flown: Flights, lies: NDArray[np.float64], find_power: NDArray[np.float64] | float = 1.0
+) -> Outcome:
+    """Apply the rules to flights [n] of throws made from `lies` [n, 2]. `find_power` [n]: the power to which
+    the chance of finding each disc is raised (`disc.colour`)."""
     rest = np.stack([flown.rest_x_m, flown.rest_y_m], axis=1)
     out = holds(scene.out_of_bounds, rest[:, 0], rest[:, 1])
     mando = flown.mando_missed
@@ -47,7 +50,7 @@ def resolve(scene: Scene, flown: Flights, lies: NDArray[np.float64]) -> Outcome:
         zone = scene.drop_zone("mando")
         lie[mando] = lies[mando] if zone is None else zone
     holed = flown.in_basket & ~mando
-    gone = np.where(holed, 0.0, _lost_chances(scene, rest))
+    gone = np.where(holed, 0.0, 1.0 - (1.0 - _lost_chances(scene, rest)) ** find_power)
     penalty = np.where(out | mando | _in_hazard(scene, rest), PENALTY_THROWS, 0)
     lost = np.where(out | mando, 0.0, gone)
     return Outcome(rest, lie, np.where(holed, 0, penalty), out, mando, holed, lost, lies, gone)

@@ -3,13 +3,16 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.disc.colour import find_powers
 from ypodrome.core.flight.release import HEADING, HYZER, SIDE, X, Y
 from ypodrome.core.flight.simulate import Flights
-from ypodrome.core.ground.field import groves_at
+from ypodrome.core.ground.field import groves_at, surfaces_at
+from ypodrome.core.ground.surfaces import SURFACE_NAMES
 from ypodrome.core.hole.rules import Outcome, resolve
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -60,8 +63,18 @@ def draw_cloud(
         (np.arange(1, k + 1) + k * luck[:, None]).ravel() + 1_000_003 * seed,
     )
     _blur_unknown(situation.scene, flown, flat, seed)
-    outcome = resolve(situation.scene, flown, flat[:, [X, Y]])
+    found = _find_power(situation.scene, arsenal, np.repeat(arsenal.disc[throws.combo], k), flown)
+    outcome = resolve(situation.scene, flown, flat[:, [X, Y]], found)
     return Cloud(flown.reshape(m, k).view(np.recarray), outcome, k)
+
+
+def _find_power(scene: Scene, arsenal: Arsenal, discs: NDArray[np.int64], flown: Flights) -> Any:
+    """How each disc's colour is seen where it rests; nothing to ask where every disc is found."""
+    if all(area.find_chance >= 1.0 for area in scene.areas):
+        return 1.0
+    table = find_powers([d.colour for d in arsenal.discs], SURFACE_NAMES)
+    rest = np.stack([flown.rest_x_m, flown.rest_y_m], axis=1)
+    return table[discs, surfaces_at(scene.field, rest)]
 
 
 def in_woods(scene: Scene, lies: NDArray[np.float64]) -> NDArray[np.float64]:
