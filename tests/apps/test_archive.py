@@ -14,7 +14,7 @@ from ypodrome.archive.taking import take_in
 from ypodrome.archive.writing import archive_of
 from ypodrome.bag import bench, services
 from ypodrome.bag.models import BagDisc
-from ypodrome.course import desk
+from ypodrome.course import edits
 from ypodrome.course.models import Course
 from ypodrome.interchange.archive_zip import write_archive
 from ypodrome.interchange.problems import FileProblems
@@ -44,7 +44,7 @@ def lived(demo_plan):
     rounds.record_hole(played.holes.get(position=1), [throw], 2)
     rounds.record_hole(played.holes.get(position=1), [throw], 1)
     course = demo_plan.layout.course
-    desk.change(course, [{"at": course.features.last().position, "feature": None}])
+    edits.change(course, [{"at": course.features.last().position, "feature": None}])
     planning.start_plan(player, course.layouts.first(), 10)
     return player
 

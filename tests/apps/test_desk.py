@@ -7,7 +7,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.urls import reverse
 
 from tests.conftest import DEMO
-from ypodrome.course import desk, exchange, services
+from ypodrome.course import documents, drafts, edits
 from ypodrome.course.models import Course, Draft
 from ypodrome.interchange.course_schema import PENS, schema_document
 from ypodrome.interchange.problems import FileProblems
@@ -35,44 +35,44 @@ def first_hole():
 
 
 def test_a_hole_drawn_from_nothing_can_be_planned_on(empty):
-    answer = desk.change(empty, first_hole())
+    answer = edits.change(empty, first_hole())
     assert [row["at"] for row in answer.rows] == [1, 2, 3]
     assert answer.problems == []
-    core = services.core_course(Course.objects.get(pk=empty.pk))
+    core = documents.core_course(Course.objects.get(pk=empty.pk))
     assert core.hole_numbers() == [1]
-    scene = services.scene_of(empty, 1, "long", "A", 3, False)
+    scene = documents.scene_of(empty, 1, "long", "A", 3, False)
     assert scene.distance_m == pytest.approx(80.0, abs=0.01)
 
 
 def test_what_is_missing_is_said_while_it_is_drawn(empty):
-    answer = desk.change(empty, [point("tee", 0, 0, hole=1, label="long")])
+    answer = edits.change(empty, [point("tee", 0, 0, hole=1, label="long")])
     assert any("line of play" in p for p in answer.problems)
 
 
 def test_undo_and_redo_bring_the_features_back(empty):
-    desk.change(empty, first_hole())
-    before = desk.desk_rows(empty)
-    desk.change(empty, [{"at": 2, "feature": None}, point("tree", 5, 30, hole=1)])
-    after = desk.desk_rows(empty)
-    desk.undo(empty)
-    assert desk.desk_rows(empty) == before
-    desk.redo(Course.objects.get(pk=empty.pk))
-    assert desk.desk_rows(empty) == after
+    edits.change(empty, first_hole())
+    before = edits.desk_rows(empty)
+    edits.change(empty, [{"at": 2, "feature": None}, point("tree", 5, 30, hole=1)])
+    after = edits.desk_rows(empty)
+    edits.undo(empty)
+    assert edits.desk_rows(empty) == before
+    edits.redo(Course.objects.get(pk=empty.pk))
+    assert edits.desk_rows(empty) == after
     fresh = Course.objects.get(pk=empty.pk)
-    desk.undo(fresh)
-    desk.undo(fresh)
-    assert desk.desk_rows(fresh) == []
+    edits.undo(fresh)
+    edits.undo(fresh)
+    assert edits.desk_rows(fresh) == []
     with pytest.raises(ValueError, match="nothing to undo"):
-        desk.undo(fresh)
+        edits.undo(fresh)
 
 
 def test_a_new_change_after_undo_ends_redo_and_gives_no_name_twice(empty):
-    desk.change(empty, first_hole())
-    desk.undo(empty)
-    answer = desk.change(empty, [point("landmark", 1, 1, name="the post")])
+    edits.change(empty, first_hole())
+    edits.undo(empty)
+    answer = edits.change(empty, [point("landmark", 1, 1, name="the post")])
     assert answer.rows[0]["at"] == 1 or answer.rows[0]["at"] > 3
     with pytest.raises(ValueError, match="nothing to redo"):
-        desk.redo(empty)
+        edits.redo(empty)
 
 
 @pytest.mark.parametrize(
@@ -89,7 +89,7 @@ def test_a_new_change_after_undo_ends_redo_and_gives_no_name_twice(empty):
 )
 def test_a_bad_step_is_refused_with_its_field_and_nothing_changes(empty, step, words):
     with pytest.raises(ValueError, match=words):
-        desk.change(empty, [*first_hole(), step])
+        edits.change(empty, [*first_hole(), step])
     assert empty.features.count() == 0
     assert empty.changes.count() == 0
 
@@ -150,7 +150,7 @@ def test_a_course_file_is_shown_before_it_is_taken(client, demo):
     assert demo.courses.count() == before + 1
     assert not Draft.objects.exists()
     copy = demo.courses.order_by("-pk")[0]
-    assert services.document_of(copy)["features"] == json.loads(data)["features"]
+    assert documents.document_of(copy)["features"] == json.loads(data)["features"]
 
 
 def test_a_dropped_file_changes_nothing(client, demo):
@@ -161,17 +161,17 @@ def test_a_dropped_file_changes_nothing(client, demo):
 
 
 def test_a_course_file_put_in_place_can_be_undone(demo, empty):
-    desk.change(empty, first_hole())
-    before = services.document_of(empty)
-    draft = exchange.read_draft(demo, "q.geojson", (DEMO / "course.geojson").read_bytes(), empty)
-    exchange.take_into(draft, empty)
+    edits.change(empty, first_hole())
+    before = documents.document_of(empty)
+    draft = drafts.read_draft(demo, "q.geojson", (DEMO / "course.geojson").read_bytes(), empty)
+    drafts.take_into(draft, empty)
     assert empty.layouts.count() == 3
     back = Course.objects.get(pk=empty.pk)
-    assert desk.undo(back).moved
-    assert services.document_of(back) == before
-    desk.redo(back)
+    assert edits.undo(back).moved
+    assert documents.document_of(back) == before
+    edits.redo(back)
     assert back.layouts.count() == 3
-    assert desk.course_problems(back) == []
+    assert edits.course_problems(back) == []
 
 
 WALK = b"""<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1">
@@ -189,34 +189,34 @@ def test_a_walk_becomes_a_hole(client, demo, empty):
     assert kinds == ["hole", "pin", "tee", "tree"]
     line = empty.features.get(properties__kind="hole")
     assert len(line.geometry["coordinates"]) == 3
-    assert desk.course_problems(empty) == []
+    assert edits.course_problems(empty) == []
 
 
 def test_a_walk_needs_a_course_to_add_to(demo):
     with pytest.raises(FileProblems, match="desk"):
-        exchange.read_draft(demo, "walk.gpx", WALK, None)
+        drafts.read_draft(demo, "walk.gpx", WALK, None)
 
 
 def test_laser_shots_are_placed_from_named_stations(demo, empty):
-    desk.change(empty, [*first_hole(), point("spot_height", 0, 0, z_m=30.0)])
+    edits.change(empty, [*first_hole(), point("spot_height", 0, 0, z_m=30.0)])
     shots = (
         b"from,distance_m,bearing_deg,height_m,what,hole\n"
         b"tee long,50,90,2,tree bushy,1\nlast,10,0,0,landmark the post,1\nthe post,5,180,,1 drop zone,\n"
     )
-    draft = exchange.read_draft(demo, "shots.csv", shots, empty)
-    exchange.take_into(draft, empty)
-    places = {r["properties"]["kind"]: r["geometry"]["coordinates"] for r in desk.desk_rows(empty)}
+    draft = drafts.read_draft(demo, "shots.csv", shots, empty)
+    drafts.take_into(draft, empty)
+    places = {r["properties"]["kind"]: r["geometry"]["coordinates"] for r in edits.desk_rows(empty)}
     assert places["tree"] == pytest.approx([50.0, 0.0], abs=0.01)
     assert places["landmark"] == pytest.approx([50.0, 10.0], abs=0.01)
     assert places["drop_zone"] == pytest.approx([50.0, 5.0], abs=0.01)
-    assert 32.0 in {r["properties"].get("z_m") for r in desk.desk_rows(empty)}
+    assert 32.0 in {r["properties"].get("z_m") for r in edits.desk_rows(empty)}
 
 
 def test_an_unknown_station_is_named_with_what_there_is(demo, empty):
-    desk.change(empty, first_hole())
+    edits.change(empty, first_hole())
     shots = b"from,distance_m,bearing_deg,what\nthe moon,5,0,tree\n"
     with pytest.raises(FileProblems, match=r"line 2, from.*the moon.*pin a"):
-        exchange.read_draft(demo, "s.csv", shots, empty)
+        drafts.read_draft(demo, "s.csv", shots, empty)
 
 
 def test_the_simulated_instruments_say_that_they_are(client, demo):
@@ -227,8 +227,8 @@ def test_the_simulated_instruments_say_that_they_are(client, demo):
     assert reading["distance_m"] == pytest.approx(50.0, abs=1.0)
     walk = client.get(reverse("course:desk_walk", args=(course.pk, 2))).content
     assert b"Simulated" in walk
-    draft = exchange.read_draft(demo, "walk.gpx", walk, course)
-    assert dict(exchange.counts(draft))["hole"] == 1
+    draft = drafts.read_draft(demo, "walk.gpx", walk, course)
+    assert dict(drafts.counts(draft))["hole"] == 1
 
 
 def test_a_layout_is_kept_and_offered(client, demo):
@@ -257,12 +257,12 @@ def test_every_pen_draws_a_sound_feature(empty):
         geometry = {"type": pen["shape"], "coordinates": shapes[pen["shape"]]}
         hole = {"hole": 1} if pen["kind"] == "hole" else {}
         properties = {"kind": pen["kind"], **hole, **pen["properties"]}
-        desk.change(empty, [{"at": None, "feature": {"geometry": geometry, "properties": properties}}])
+        edits.change(empty, [{"at": None, "feature": {"geometry": geometry, "properties": properties}}])
     assert empty.features.count() == len(PENS)
 
 
 def test_a_pasted_profile_becomes_heights_along_the_line(client, demo, empty):
-    desk.change(empty, first_hole())
+    edits.change(empty, first_hole())
     url = reverse("course:desk_profile", args=(empty.pk,))
     answer = client.post(
         url, json.dumps({"hole": 1, "text": "0 100\n131.2 110\n\n262, 90"}), "application/json"
@@ -281,7 +281,7 @@ def test_a_course_made_unsound_says_so_on_its_plan_and_keeps_it(client, demo):
     pin = next(
         f for f in course.features.all() if f.properties["kind"] == "pin" and f.properties["hole"] == 5
     )
-    desk.change(course, [{"at": pin.position, "feature": None}])
+    edits.change(course, [{"at": pin.position, "feature": None}])
     plan = demo.plans.get()
     page = client.get(reverse("plan:sheet", args=(plan.pk, 5)))
     assert page.status_code == 409
@@ -289,7 +289,7 @@ def test_a_course_made_unsound_says_so_on_its_plan_and_keeps_it(client, demo):
     replan = client.post(reverse("plan:replan", args=(plan.pk, 5)), "{}", "application/json")
     assert replan.status_code == 409
     assert "hole 5, pin: is missing" in replan.json()["error"]
-    desk.undo(Course.objects.get(pk=course.pk))
+    edits.undo(Course.objects.get(pk=course.pk))
     assert client.get(reverse("plan:sheet", args=(plan.pk, 5))).status_code == 200
 
 

@@ -24,7 +24,7 @@ import json
 import django
 django.setup()
 from ypodrome.accounts.models import Player
-from ypodrome.course import desk
+from ypodrome.course import edits
 from ypodrome.plan import planning
 from ypodrome.round import services
 player = Player.objects.get()
@@ -44,7 +44,7 @@ rounds = [
 gained = [h.gained and round(h.gained.total, 4) for r in player.rounds.order_by("pk")[:1]
           for h in services.round_score(r).holes]
 course = plan.layout.course
-undone = desk.undo(course).rows[0]["at"] if course.changes.exists() else None
+undone = edits.undo(course).rows[0]["at"] if course.changes.exists() else None
 print(json.dumps({
     "notes": holes[1].notes, "chosen": thrown(holes[2]), "aimed": thrown(holes[3]),
     "by hand": holes[3].kept.own is not None, "unchosen": holes[1].choice,

@@ -9,7 +9,7 @@ from django.urls import reverse
 
 from ypodrome.core.api import Event as CoreEvent
 from ypodrome.core.api import What
-from ypodrome.course import desk
+from ypodrome.course import edits
 from ypodrome.course.versions import document_of_version
 from ypodrome.plan import planning
 from ypodrome.round import services
@@ -124,7 +124,7 @@ def test_a_plan_or_course_gone_changes_no_round(first):
     version = played.version
     features = len(document_of_version(version)["features"])
     course = plan.layout.course
-    desk.change(course, [{"at": course.features.first().position, "feature": None}])
+    edits.change(course, [{"at": course.features.first().position, "feature": None}])
     plan.delete()
     played.refresh_from_db()
     assert played.plan is None

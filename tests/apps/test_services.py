@@ -12,7 +12,8 @@ from ypodrome.accounts.services import set_units
 from ypodrome.bag.services import bag_of, import_bag
 from ypodrome.core.strategy.again import judged
 from ypodrome.core.strategy.options import is_throw
-from ypodrome.course.services import document_of, import_course
+from ypodrome.course.documents import document_of
+from ypodrome.course.services import import_course
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import choices, conditions, planning
 from ypodrome.plan.inputs import is_stale, stale_reasons

@@ -66,7 +66,7 @@ def test_a_hole_is_drawn_from_nothing_undone_and_kept_over_a_reload(watched):
     line = course.features.get(properties__kind="hole").geometry["coordinates"]
     tee = course.features.get(properties__kind="tee").geometry["coordinates"]
     assert line[0] == tee  # corners snap
-    page.get_by_text("Sound: a plan can be made on it").wait_for()
+    page.get_by_text("Nothing to mend: plans can be made").wait_for()
     page.locator("#hole-notes table").wait_for()
     assert "long" in page.locator("#hole-notes").inner_text()
 

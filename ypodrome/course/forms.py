@@ -25,7 +25,7 @@ class LayoutForm(forms.Form):
     name = forms.CharField(max_length=80, error_messages={"required": "give the layout a name"})
     division = forms.CharField(max_length=40, required=False)
     times = forms.TypedChoiceField(
-        choices=(("1", "once"), ("2", "twice")), coerce=int, required=False, empty_value="1"
+        choices=(("1", "once"), ("2", "twice")), coerce=int, required=False, empty_value=None
     )
 
 

@@ -9,8 +9,8 @@ from typing import Any
 
 from django.db import transaction
 
+from ypodrome.course.documents import document_of
 from ypodrome.course.models import Course, CourseVersion
-from ypodrome.course.services import document_of
 
 Json = dict[str, Any]
 

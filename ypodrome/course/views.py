@@ -16,8 +16,9 @@ from ypodrome.accounts.owned import own_or_404
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import Layout, LayoutHole
 from ypodrome.core.refused import Refused
-from ypodrome.course import desk, exchange, services
-from ypodrome.course.desk_views import own_course
+from ypodrome.course import documents, drafts, edits, services
+from ypodrome.course import layouts as course_layouts
+from ypodrome.course.edit_views import own_course
 from ypodrome.course.forms import LayoutForm, NewCourseForm, PlayedForm, WhichCourseForm
 from ypodrome.course.models import Course, Draft
 from ypodrome.course.presenters import map_context
@@ -35,7 +36,7 @@ def shelf(request: PlayerRequest) -> HttpResponse:
         course = own_course(request, into) if into else None
         try:
             name, data = upload_of(request, LARGEST_BYTES)
-            draft = exchange.read_draft(request.player, name, data, course)
+            draft = drafts.read_draft(request.player, name, data, course)
             return redirect("course:draft", draft.pk)
         except Refused as error:
             problems = [str(p) for p in getattr(error, "problems", [error])[:MOST_SHOWN]]
@@ -50,8 +51,8 @@ def draft(request: PlayerRequest, pk: int) -> HttpResponse:
     found = get_object_or_404(Draft.objects.select_related("course"), pk=pk, owner=request.player)
     if request.method == "POST":
         return _decide(request, found)
-    core = exchange.draft_course(found)
-    context: dict[str, Any] = {"draft": found, "counts": exchange.counts(found), "core": core}
+    core = drafts.draft_course(found)
+    context: dict[str, Any] = {"draft": found, "counts": drafts.counts(found), "core": core}
     context["courses"] = Course.objects.edited_by(request.player)
     if core is not None:
         context |= map_context(core)
@@ -65,14 +66,14 @@ def _decide(request: PlayerRequest, found: Draft) -> HttpResponse:
         found.delete()
         messages.success(request, f"{name} was not taken; nothing has changed.")
         return redirect("course:shelf")
-    if act == "new" and found.document["what"] == exchange.COURSE:
-        course = exchange.take_as_new(found)
+    if act == "new" and found.document["what"] == drafts.COURSE:
+        course = drafts.take_as_new(found)
         messages.success(request, f"{course.name} is on the shelf.")
         return redirect("course:shelf")
     into = checked(WhichCourseForm(request.POST))["course"]
     course = found.course or own_course(request, into or 0)
     try:
-        exchange.take_into(found, course)
+        drafts.take_into(found, course)
     except Refused as error:
         messages.error(request, f"Not taken: {error}")
         return redirect("course:draft", found.pk)
@@ -117,7 +118,7 @@ def delete(request: PlayerRequest, pk: int) -> HttpResponse:
 def export(request: PlayerRequest, pk: int) -> HttpResponse:
     """The course as a GeoJSON file."""
     course = own_course(request, pk)
-    response = JsonResponse(services.document_of(course), json_dumps_params={"ensure_ascii": False})
+    response = JsonResponse(documents.document_of(course), json_dumps_params={"ensure_ascii": False})
     response["Content-Type"] = "application/geo+json"
     response["Content-Disposition"] = f'attachment; filename="course-{course.pk}.geojson"'
     return response
@@ -127,19 +128,19 @@ def export(request: PlayerRequest, pk: int) -> HttpResponse:
 def layouts(request: PlayerRequest, pk: int) -> HttpResponse:
     """The layouts of a course: which tee, pin and par on every hole."""
     course = own_course(request, pk)
-    problems: list[str] = desk.course_problems(course)
+    problems: list[str] = edits.course_problems(course)
     if request.method == "POST" and not problems:
         try:
             layout = _posted_layout(request)
-            problems = services.keep_layout(course, layout)
+            problems = course_layouts.keep_layout(course, layout)
         except Refused as error:
             problems = [str(error)]
         if not problems:
             messages.success(request, f"The layout {layout.name} is kept.")
             return redirect("course:layouts", course.pk)
     context = {"course": course, "problems": problems}
-    if not desk.course_problems(course):
-        context |= services.layout_choices(course, request.GET.get("layout", ""))
+    if not edits.course_problems(course):
+        context |= course_layouts.layout_choices(course, request.GET.get("layout", ""))
     return render(request, "course/layouts.html", context, status=400 if request.method == "POST" else 200)
 
 
@@ -149,7 +150,7 @@ def _posted_layout(request: PlayerRequest) -> Layout:
     if not numbers:
         raise Refused("a layout plays at least one hole: tick those it plays")
     holes = tuple(_posted_hole(request, n) for n in numbers)
-    return Layout(form["name"], form["division"], holes * form["times"])
+    return Layout(form["name"], form["division"], holes * (form["times"] or 1))
 
 
 def _posted_hole(request: PlayerRequest, number: int) -> LayoutHole:

@@ -23,7 +23,7 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import mph
-from ypodrome.course.services import core_course
+from ypodrome.course.documents import core_course
 from ypodrome.plan.inputs import digest, inputs_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole

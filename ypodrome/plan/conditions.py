@@ -8,7 +8,7 @@ from django.db import transaction
 
 from ypodrome.core.api import POSTURES, Wind
 from ypodrome.core.refused import Refused
-from ypodrome.course.services import scene_of
+from ypodrome.course.documents import scene_of
 from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]

@@ -22,7 +22,7 @@ class BesideForm(forms.Form):
 
     TIMES = (("0", "none"), ("1", "as planned"), ("1.5", "half as strong again"), ("2", "twice as strong"))
     name = forms.CharField(max_length=60, error_messages={"required": "name the other plan, as windy or wet"})
-    wind = forms.TypedChoiceField(choices=TIMES, coerce=float, required=False, empty_value="1")
+    wind = forms.TypedChoiceField(choices=TIMES, coerce=float, required=False, empty_value=None)
     wet = forms.BooleanField(required=False)
     without = forms.MultipleChoiceField(
         choices=[("forehand", "forehand"), ("backhand", "backhand")], required=False

@@ -7,7 +7,7 @@ from threading import Lock
 
 from ypodrome.bag.services import core_bag, core_lines
 from ypodrome.core.api import Air, GroundValue, Posture, Scene, Situation, Wind, air_density_kg_m3
-from ypodrome.course.services import core_course, scene_of
+from ypodrome.course.documents import core_course, scene_of
 from ypodrome.plan.models import PlannedHole
 
 MOST_GROUNDS = 48

@@ -11,7 +11,7 @@ from typing import Any
 
 from ypodrome.core.api import Scene, UnsurePlan, plan_unsure, tried
 from ypodrome.core.refused import Refused
-from ypodrome.course.services import scene_of
+from ypodrome.course.documents import scene_of
 from ypodrome.plan.choices import play
 from ypodrome.plan.inputs import fingerprint_of
 from ypodrome.plan.live import labels_of, situation_of

@@ -17,9 +17,9 @@ from ypodrome.accounts.owned import own_or_404
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import Option, dearer
 from ypodrome.core.refused import Refused
+from ypodrome.course.documents import core_course
 from ypodrome.course.models import Course, Layout
 from ypodrome.course.presenters import look_words
-from ypodrome.course.services import core_course
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choices, comparison, conditions, planning
@@ -120,7 +120,8 @@ def beside(request: PlayerRequest, pk: int) -> HttpResponse:
 
 def _copied(request: PlayerRequest, plan: GamePlan) -> GamePlan:
     form = checked(BesideForm(request.POST))
-    return comparison.copy_plan(plan, form["name"], form["wet"], form["without"], form["wind"])
+    times = 1.0 if form["wind"] is None else form["wind"]
+    return comparison.copy_plan(plan, form["name"], form["wet"], form["without"], times)
 
 
 @require_safe

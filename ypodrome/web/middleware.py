@@ -8,7 +8,7 @@ from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.shortcuts import render
 
 from ypodrome.core.refused import Refused
-from ypodrome.course.services import UnsoundCourse
+from ypodrome.course.documents import UnsoundCourse
 
 MOST_SHOWN = 20
 

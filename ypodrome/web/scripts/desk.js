@@ -66,7 +66,7 @@ document.addEventListener("alpine:init", () => {
     get savedText() { return this.unsaved ? `${this.unsaved} not saved yet, kept in this browser` : "saved"; },
     get unitText() { return this.imperial ? "ft" : "m"; },
     get workingClass() { return this.working ? "on" : ""; },
-    get problemText() { return this.problems.length ? `${this.problems.length} to mend before a plan can be made` : "Sound: a plan can be made on it"; },
+    get problemText() { return this.problems.length ? `${this.problems.length} to mend before a plan can be made` : "Nothing to mend: plans can be made"; },
 
     // the server
 

@@ -15,11 +15,11 @@ from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import FACTS
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
-from ypodrome.course import desk, survey
+from ypodrome.course import edits, readings
+from ypodrome.course.documents import core_course
 from ypodrome.course.forms import ProfileForm, ShotForm
 from ypodrome.course.models import Course
 from ypodrome.course.presenters import hole_context, scouting_rows
-from ypodrome.course.services import core_course
 from ypodrome.interchange.course_schema import PENS, schema_document
 from ypodrome.interchange.frame import to_lon_lat
 from ypodrome.interchange.problems import FileProblems
@@ -46,7 +46,7 @@ def everything(request: PlayerRequest, pk: int) -> HttpResponse:
     course = own_course(request, pk)
     return JsonResponse(
         {
-            "rows": desk.desk_rows(course),
+            "rows": edits.desk_rows(course),
             "schema": schema_document(),
             "pens": PENS,
             "state": _state(course),
@@ -55,16 +55,16 @@ def everything(request: PlayerRequest, pk: int) -> HttpResponse:
 
 
 def _state(course: Course) -> dict[str, Any]:
-    return asdict(desk.Answer([], course.applied, desk.newest(course), desk.course_problems(course)))
+    return asdict(edits.Answer([], course.applied, edits.newest(course), edits.course_problems(course)))
 
 
 @require_safe
 def contours(request: PlayerRequest, pk: int) -> HttpResponse:
     """Contours of the spot heights, in metres of the desk."""
-    return JsonResponse({"contours": survey.contours_of(own_course(request, pk))})
+    return JsonResponse({"contours": readings.contours_of(own_course(request, pk))})
 
 
-def _answer(answer: desk.Answer) -> HttpResponse:
+def _answer(answer: edits.Answer) -> HttpResponse:
     return JsonResponse(asdict(answer))
 
 
@@ -72,21 +72,21 @@ def _answer(answer: desk.Answer) -> HttpResponse:
 def change(request: PlayerRequest, pk: int) -> HttpResponse:
     """Store a change."""
     course = own_course(request, pk)
-    return _answer(desk.change(course, json_body(request).get("steps")))
+    return _answer(edits.change(course, json_body(request).get("steps")))
 
 
 @require_POST
 def undo(request: PlayerRequest, pk: int) -> HttpResponse:
     """Take the last change back."""
     course = own_course(request, pk)
-    return _answer(desk.undo(course))
+    return _answer(edits.undo(course))
 
 
 @require_POST
 def redo(request: PlayerRequest, pk: int) -> HttpResponse:
     """Carry out again what was undone."""
     course = own_course(request, pk)
-    return _answer(desk.redo(course))
+    return _answer(edits.redo(course))
 
 
 @require_safe
@@ -122,7 +122,7 @@ def laser(request: PlayerRequest, pk: int) -> HttpResponse:
     course = own_course(request, pk)
     form = checked(ShotForm(_ends(json_body(request))))
     ends = np.array([[form["from_x"], form["from_y"]], [form["to_x"], form["to_y"]]])
-    ground = survey.ground_of(course)
+    ground = readings.ground_of(course)
     z = [0.0, 0.0] if ground is None else [float(v) for v in ground(ends)]
     station, target = ((float(x), float(y), h) for (x, y), h in zip(ends, z, strict=True))
     return JsonResponse(asdict(shoot(station, target, form["shot"] or 1)))
@@ -145,8 +145,8 @@ def profile(request: PlayerRequest, pk: int) -> HttpResponse:
     course = own_course(request, pk)
     form = checked(ProfileForm(json_body(request)))
     per_metre = feet(1.0) if request.player.units == "imperial" else 1.0
-    steps = survey.steps_of_profile(course, form["hole"], form["text"], per_metre)
-    return _answer(desk.change(course, steps))
+    steps = readings.steps_of_profile(course, form["hole"], form["text"], per_metre)
+    return _answer(edits.change(course, steps))
 
 
 @require_safe

@@ -13,8 +13,9 @@ from django.db import transaction
 from django.db.models import Max
 
 from ypodrome.core.refused import Refused
+from ypodrome.course.documents import document_of, stored_layouts
+from ypodrome.course.layouts import store_layouts
 from ypodrome.course.models import Change, Course, Feature
-from ypodrome.course.services import document_of, store_layouts, stored_layouts
 from ypodrome.interchange.course_geojson import course_from_document, feature_problems
 from ypodrome.interchange.frame import geometry_in_degrees, geometry_in_metres
 from ypodrome.interchange.problems import FileProblems

@@ -9,10 +9,11 @@ from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.core.api import Course as CoreCourse
-from ypodrome.course import desk
+from ypodrome.course import edits
+from ypodrome.course.documents import layout_documents
 from ypodrome.course.models import Course, Draft
-from ypodrome.course.services import layout_documents, store_course
-from ypodrome.course.survey import steps_of_features, steps_of_shots
+from ypodrome.course.readings import steps_of_features, steps_of_shots
+from ypodrome.course.services import store_course
 from ypodrome.interchange.course_geojson import course_from_document, load_document
 from ypodrome.interchange.problems import refuse
 from ypodrome.interchange.shots_csv import read_shots
@@ -74,13 +75,13 @@ def take_into(draft: Draft, course: Course) -> Course:
     """Put a draft into a course as one change at its desk: a course file takes the place of what is
     there, with its layouts; a walk adds to it. Either can be undone."""
     if draft.document["what"] == WALK:
-        desk.change(course, draft.document["steps"])
+        edits.change(course, draft.document["steps"])
     else:
         document = draft.document["document"]
         core = course_from_document(document)
         course.anchor_lon, course.anchor_lat = core.origin
         gone = [{"at": f.position, "feature": None} for f in course.features.all()]
         steps = gone + steps_of_features(course, document["features"])
-        desk.change(course, steps, desk.WHOLE_COURSE, layout_documents(core.layouts))
+        edits.change(course, steps, edits.WHOLE_COURSE, layout_documents(core.layouts))
     draft.delete()
     return course
