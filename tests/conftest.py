@@ -16,6 +16,22 @@ settings.load_profile("steady")
 os.environ.setdefault("DJANGO_ALLOW_ASYNC_UNSAFE", "1")
 Path("var").mkdir(exist_ok=True)
 
+SLOW = (
+    "browser/", "test_brute_force_play", "test_level_of_play", "test_discs_by_class", "test_running_server",
+    "test_earlier_versions", "test_trade_behaviours", "test_against_solve_ivp", "test_six_degrees",
+    "test_permissions", "test_house", "test_rounds", "test_here", "test_carry_or_lay_up", "test_green",
+    "test_unsure_pin", "test_few_throws", "test_compiled",
+)  # fmt: skip
+"""Files that take more than some seconds."""
+
+
+def pytest_collection_modifyitems(items):
+    """Mark what is slow, so that `-m "not slow"` leaves it out."""
+    for item in items:
+        if any(name in item.nodeid for name in SLOW):
+            item.add_marker(pytest.mark.slow)
+
+
 DEMO = Path(__file__).parent.parent / "ypodrome" / "demo"
 
 

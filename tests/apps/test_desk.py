@@ -7,7 +7,7 @@ from django.core.files.uploadedfile import SimpleUploadedFile
 from django.urls import reverse
 
 from tests.conftest import DEMO
-from ypodrome.course import documents, drafts, edits
+from ypodrome.course import documents, drafts, edits, services
 from ypodrome.course.models import Course, Draft
 from ypodrome.interchange.course_schema import PENS, schema_document
 from ypodrome.interchange.problems import FileProblems
