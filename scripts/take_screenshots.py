@@ -97,6 +97,19 @@ def recorded(page: Page) -> None:
     page.goto(f"{page.url.split('/round')[0]}/round/1/after/")
 
 
+def improved(page: Page) -> None:
+    """A better rating, typed and not kept."""
+    page.get_by_label("Rating").fill("950")
+    page.get_by_text("As typed; not kept yet.").wait_for(timeout=30_000)
+
+
+def listed(page: Page) -> None:
+    """A second plan beside the first."""
+    page.locator("summary", has_text="Change").first.click()
+    page.get_by_role("button", name="Copy").click()
+    page.wait_for_load_state()
+
+
 def benched(page: Page) -> None:
     """Two kept lines beside the throw in hand."""
     for name, hyzer in (("stock hyzer", "20"), ("flat", "0")):
@@ -118,14 +131,14 @@ VIEWS = [
     ("few", "/plan/1/few/", DESK, all_tried),
     ("pins", "/plan/1/hole/15/pins/", DESK, unsure),
     ("winds", "/plan/1/hole/9/winds/", DESK, None),
-    ("desk", "/courses/1/desk/", DESK, lambda page: page.wait_for_timeout(3000)),
     ("desk-hole", "/courses/1/desk/", DESK, surveyed),
     ("book", "/plan/1/book/", DESK, None),
     ("record", "/round/of/1/?hole=3", DESK, begun),
-    ("record-phone", "/round/of/1/?hole=1", PHONE, begun),
     ("hole-phone", "/plan/1/hole/1/", PHONE, planned),
     ("after", "/round/of/1/?hole=1", DESK, recorded),
     ("bag", "/bag/", DESK, None),
+    ("thrower", "/thrower/", DESK, improved),
+    ("plans", "/round/", DESK, listed),
     ("bench", "/bag/bench/", DESK, benched),
 ]
 
