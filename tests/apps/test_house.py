@@ -264,7 +264,8 @@ def test_deleted_things_go_after_thirty_days_and_courses_in_use_stay(demo_plan):
 def test_a_quota_is_told_before_and_when_it_is_met(client, demo, monkeypatch):
     monkeypatch.setitem(MOST, "discs", 15)
     assert "nearly full" in page(client, "archive:mine")
-    client.post(reverse("bag:new"), DISC)
+    said = client.post(reverse("bag:new"), DISC, follow=True).content.decode()
+    assert "You keep 15 discs; there is room for 15." in said
     answer = client.post(reverse("bag:new"), DISC | {"name": "Another"})
     assert answer.status_code == 400
     assert "you keep 15 discs of 15" in answer.content.decode()

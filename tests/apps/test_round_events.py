@@ -155,7 +155,7 @@ def test_a_form_cut_short_or_filled_in_before_another_is_refused(client, first):
     assert "recorded on this hole meanwhile" in answer.content.decode()
     assert services.round_score(first.round).score == 3
     answer = client.post(url, row | {"putts": "²", "whole": "3"})
-    assert "how many putts" in answer.content.decode()
+    assert "putts: say how many" in answer.content.decode()
 
 
 def test_the_latest_round_is_opened_at_the_first_hole_not_told(client, first):

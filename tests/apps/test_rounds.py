@@ -119,7 +119,7 @@ def test_what_each_part_gained_is_told_when_distances_were_noted(client, three):
     row = {"disc": ["Gantle", "Pellow"], "throw": ["RHBH", "RHBH"], "result": ["left", "as planned"]}
     again = client.post(url, row | {"left": ["sixty", "12"], "putts": "1", "whole": "0"})
     assert again.status_code == 400
-    assert "throw 1: &#x27;sixty&#x27; is not a distance" in again.content.decode()
+    assert "throw 1, left: &#x27;sixty&#x27; is not a distance" in again.content.decode()
     assert 'value="sixty"' in again.content.decode()
     assert client.post(url, row | {"left": ["82", "12"], "putts": "1", "whole": "0"}).status_code == 302
     played = three.rounds.get()

@@ -13,6 +13,8 @@ from django.middleware.csrf import get_token
 from django.urls import reverse
 from django.utils.html import format_html
 
+from ypodrome.accounts.quota import standing
+from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
 
 
@@ -44,6 +46,13 @@ def upload_of(request: HttpRequest, most_bytes: int) -> tuple[str, bytes]:
     if (upload.size or 0) > most_bytes:
         raise Refused(f"the file is larger than {most_bytes // 1_000_000} MB")
     return upload.name or "file", upload.read()
+
+
+def say_room(request: PlayerRequest, what: str) -> None:
+    """Tell the player who nears the end of their room for something."""
+    now = standing(request.player, what)
+    if now.near:
+        messages.info(request, f"You keep {now.count} {now.words}; there is room for {now.most}.")
 
 
 def say_deleted(request: HttpRequest, kind: str, pk: int, name: str) -> None:

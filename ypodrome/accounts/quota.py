@@ -23,6 +23,11 @@ class Standing:
     most: int
 
     @property
+    def words(self) -> str:
+        """What is counted, as a player says it."""
+        return "throws and putts told" if self.what == "events" else self.what
+
+    @property
     def near(self) -> bool:
         """Whether to be told of it."""
         return self.count >= NEAR * self.most
@@ -39,6 +44,6 @@ def room_for(player: Player, what: str, more: int = 1) -> None:
     now = standing(player, what)
     if now.count + more > now.most:
         raise Refused(
-            f"you keep {now.count} {what} of {now.most}: delete some first, or save your archive and "
+            f"you keep {now.count} {now.words} of {now.most}: delete some first, or save your archive and "
             "ask whoever runs this server for more room"
         )

@@ -10,7 +10,8 @@ from django.shortcuts import redirect, render
 from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.accounts.http import checked, upload_of
+from ypodrome.accounts.http import checked, say_room, upload_of
+from ypodrome.accounts.models import Player
 from ypodrome.accounts.owned import own_or_404
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag import services
@@ -23,7 +24,13 @@ from ypodrome.core.refused import Refused
 from ypodrome.interchange.problems import LARGEST_BYTES
 
 WIND_M_S = 4.5
-"""A moderate wind, ten miles an hour, to lay the bag out in (chosen)."""
+"""A moderate wind, ten miles an hour, to lay the bag out in where no plan says today's (chosen)."""
+
+
+def _todays_wind_m_s(player: Player) -> float:
+    """The wind of the player's latest plan."""
+    latest = player.plans.filter(deleted=None, archived=None).first()
+    return latest.wind_m_s if latest and latest.wind_m_s > 0.5 else WIND_M_S
 
 
 @require_safe
@@ -40,16 +47,16 @@ def _context(request: PlayerRequest) -> dict[str, Any]:
     kinds = [k for k in ("backhand", "forehand") if k in thrower.max_distance_m]
     kind = chosen.get("kind") or next(iter(kinds), "backhand")
     wind = chosen.get("wind") or "still"
-    bag = services.core_bag(player)
-    placed = laid_out(thrower, bag, kind, WIND_M_S, wind)
+    bag, wind_m_s = services.core_bag(player), _todays_wind_m_s(player)
+    placed = laid_out(thrower, bag, kind, wind_m_s, wind)
     ends = {p.disc.id: p for p in placed}
     discs = list(BagDisc.objects.of(player))
     thrown = services.throws_of(player)
     rows = [_row(d, ends.get(str(d.uuid)), thrown, player.units) for d in discs]
-    alike = doubles(thrower, bag, kind, WIND_M_S)
+    alike = doubles(thrower, bag, kind, wind_m_s)
     return {
         "view": layout_view(placed, alike, player.units), "units": player.units, "kind": kind, "wind": wind,
-        "kinds": kinds, "winds": WIND_CHOICES, "wind_m_s": WIND_M_S,
+        "kinds": kinds, "winds": WIND_CHOICES, "wind_m_s": wind_m_s,
         "sections": [(s.label, s.value, [r for r in rows if r["disc"].state == s]) for s in State],
         "undo": player.bag_changes.first(),
     }  # fmt: skip
@@ -76,6 +83,7 @@ def edit(request: PlayerRequest, pk: int | None = None) -> HttpResponse:
     if request.method == "POST" and form.is_valid():
         services.save_disc(request.player, form.instance)
         messages.success(request, f"{form.instance.name} is kept.")
+        say_room(request, "discs")
         return redirect("bag:shelf")
     status = 400 if request.method == "POST" else 200
     context = {

@@ -11,7 +11,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.access import club_only
-from ypodrome.accounts.http import checked, say_deleted, upload_of
+from ypodrome.accounts.http import checked, say_deleted, say_room, upload_of
 from ypodrome.accounts.owned import own_or_404
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import Layout, LayoutHole
@@ -90,6 +90,7 @@ def new(request: PlayerRequest) -> HttpResponse:
     except Refused as error:
         messages.error(request, f"Not begun: {error}.")
         return redirect("course:shelf")
+    say_room(request, "courses")
     return redirect("course:desk", course.pk)
 
 

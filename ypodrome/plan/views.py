@@ -12,7 +12,7 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.accounts.http import checked, json_body
+from ypodrome.accounts.http import checked, json_body, say_room
 from ypodrome.accounts.owned import own_or_404
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import Option, dearer
@@ -66,6 +66,7 @@ def start(request: PlayerRequest, layout: int) -> HttpResponse:
     found = get_object_or_404(Layout, pk=layout, course__in=Course.objects.seen_by(request.player))
     core_course(found.course)  # a course that is not sound yet says so here
     plan = planning.start_plan(request.player, found, datetime.now().hour)
+    say_room(request, "plans")
     return redirect("plan:overview_of", plan.pk)
 
 

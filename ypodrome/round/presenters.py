@@ -41,9 +41,10 @@ def record_context(hole: RoundHole) -> Json:
         "putts": len(told.putts) if told.throws else 2,
         "told": told if told.over else None,
         "whole": len(events),
-        "discs": [*discs, *dict.fromkeys(t["disc"] for t in throws if t["disc"] not in discs)],
+        "discs": [*discs, *dict.fromkeys(t["disc"] for t in throws if t["disc"] and t["disc"] not in discs)],
         "kinds": list(dict.fromkeys([*kinds, *(t["throw"] for t in throws if t["throw"])])),
         "results": services.RESULTS,
+        "penalised": services.PENALTIES,
         "why_stale": stale_reasons(planned) if planned else [],
         "cell": hole_cell(planned, planned.plan, BOOK, None) if planned else None,
     }

@@ -14,11 +14,11 @@ from ypodrome.accounts.http import checked, say_deleted
 from ypodrome.accounts.owned import own_or_404
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
-from ypodrome.core.units import metres_from_feet
 from ypodrome.plan.forms import NameForm
 from ypodrome.plan.views import own_plan
 from ypodrome.round import services
 from ypodrome.round.events import events_at
+from ypodrome.round.forms import RecordForm, ThrowForm
 from ypodrome.round.models import Round, RoundHole
 from ypodrome.round.presenters import after_context, record_context, shelf_context
 
@@ -82,11 +82,12 @@ def record(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
         return render(request, "round/record.html", record_context(hole))
     throws = _entered(request)
     try:
-        _whole(request, hole)
-        services.record_hole(hole, _throws(throws, request.player.units), _putts(request))
+        putts = _whole(request, hole)
+        services.record_hole(hole, _throws(throws, request.player.units), putts)
     except Refused as problem:
         context = record_context(hole)
-        context |= {"error": str(problem), "throws": throws, "putts": request.POST.get("putts", "")}
+        context |= {"error": str(problem), "putts": request.POST.get("putts", "")}
+        context["throws"] = throws or context["throws"]
         return render(request, "round/record.html", context, status=400)
     following = hole.round.holes.filter(position__gt=position).first()
     if following is None:
@@ -104,31 +105,27 @@ def _entered(request: PlayerRequest) -> list[dict[str, str]]:
     return [row for row in rows if row["disc"].strip()]
 
 
-def _whole(request: PlayerRequest, hole: RoundHole) -> None:
-    """Refuse a form that was cut off on its way, or was filled in before something else was told."""
+def _whole(request: PlayerRequest, hole: RoundHole) -> int:
+    """The putts of a form that came whole and up to date; Refused where it was cut short, or was filled in
+    before something else was told."""
     if "whole" not in request.POST:
         raise Refused("what was sent is cut short: send it again")
-    if request.POST["whole"] != str(len(events_at(hole.round, hole.position))):
+    form = checked(RecordForm(request.POST))
+    if form["whole"] != len(events_at(hole.round, hole.position)):
         raise Refused("something else was recorded on this hole meanwhile: open it again to see it")
-
-
-def _putts(request: PlayerRequest) -> int:
-    text = request.POST.get("putts", "").strip()
-    if not text.isdecimal():
-        raise Refused("say how many putts: a whole number, 0 if a throw went in")
-    return int(text)
+    return int(form["putts"])
 
 
 def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
-    """The rows in the core's units. ValueError names a distance that is no number."""
+    """The rows in SI units. Refused names the throw and the field that is wrong."""
     throws: list[dict[str, Any]] = []
     for number, row in enumerate(rows, start=1):
-        left = row["left"].strip().replace(",", ".")
+        form = ThrowForm(row, units)
         try:
-            left_m = (metres_from_feet(float(left)) if units == "imperial" else float(left)) if left else None
-        except ValueError:
-            raise Refused(f"throw {number}: {left!r} is not a distance") from None
-        throws.append({**row, "left_m": left_m})
+            checked(form)
+        except Refused as error:
+            raise Refused(f"throw {number}, {error}") from None
+        throws.append(form.values())
     return throws
 
 

@@ -1,12 +1,11 @@
 // The record of a hole: add and take away throws without losing what is entered.
-const penalised = ["out of bounds", "hazard", "lost disc", "missed mandatory"];
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("record", () => ({
     score: 0, words: "",
     init() { this.count(); },
     count() {
       const results = Array.from(this.$refs.rows.querySelectorAll("[name=result]"), (s) => s.value);
-      const penalties = results.filter((r) => penalised.includes(r)).length;
+      const penalties = results.filter((r) => this.$root.dataset.penalised.split("|").includes(r)).length;
       this.score = results.length + penalties + Number(this.$refs.putts.value || 0);
       const off = this.score - Number(this.$root.dataset.par);
       const against = off === 0 ? "par" : Math.abs(off) + (off > 0 ? " over par" : " under par");
