@@ -17,8 +17,13 @@ if [ "$free_mb" -lt 1200 ]; then
   exit 1
 fi
 say "Installing the locked requirements into .venv (about half a minute) ..."
-[ -x .venv/bin/python ] || python3 -m venv .venv
-.venv/bin/python -m pip install --quiet --disable-pip-version-check --require-hashes -r "$wanted" 2>&1 | grep -v '^WARNING: Location' >&2 || true
+# One left half-made by a start that was stopped is made anew.
+sound='import sys, pip; sys.exit(sys.prefix == sys.base_prefix)'
+.venv/bin/python -c "$sound" >/dev/null 2>&1 || { rm -rf .venv; python3 -m venv .venv; }
+pip_install() { # says what pip says, but for locations it passes over; fails as pip fails
+  .venv/bin/python -m pip install --quiet --disable-pip-version-check "$@" 2> >(grep -v '^WARNING: Location' >&2)
+}
+pip_install --require-hashes -r "$wanted" || { say "The requirements could not be installed; see above."; exit 1; }
 .venv/bin/python -c 'import django, numba, setuptools' || { say "The requirements could not be installed; see above."; exit 1; }
-.venv/bin/python -m pip install --quiet --disable-pip-version-check --no-deps --no-build-isolation -e . 2>&1 | grep -v '^WARNING: Location' >&2 || true
+pip_install --no-deps --no-build-isolation -e . || { say "The program could not be installed; see above."; exit 1; }
 touch "$stamp"

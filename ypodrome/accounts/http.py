@@ -26,6 +26,10 @@ def json_body(request: HttpRequest) -> dict[str, Any]:
         raise Refused("the request is not JSON") from None
     if not isinstance(values, dict):
         raise Refused("the request must be an object")
+    try:
+        json.dumps(values, ensure_ascii=False).encode()
+    except (UnicodeEncodeError, RecursionError):
+        raise Refused("the request holds text that is no Unicode, or is nested too deeply") from None
     return values
 
 

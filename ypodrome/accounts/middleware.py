@@ -49,4 +49,6 @@ class PlayerMiddleware:
             logout(request)
             return redirect_to_login(request.get_full_path())
         request.player = player  # type: ignore[attr-defined]
-        return self.get_response(request)
+        answer = self.get_response(request)
+        answer.setdefault("Cache-Control", "private, no-cache")
+        return answer

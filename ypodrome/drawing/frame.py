@@ -109,6 +109,8 @@ def basket_of(x: float, foot: float, top: float, half: float) -> str:
 def barbs_of(pixels: NDArray[np.float64], lengths: NDArray[np.float64]) -> str:
     """SVG path data of a quill's barbs: from each of the pixels [n, 2] along a flight, as long as
     `lengths` [n, px], to its right and leaning back like those of a feather."""
+    if len(pixels) < 2:
+        return ""
     dx, dy = np.gradient(pixels[:, 0]), np.gradient(pixels[:, 1])
     size = np.hypot(dx, dy) + 1e-9
     ux, uy = (-dy - 0.5 * dx) / size * lengths, (dx - 0.5 * dy) / size * lengths

@@ -11,7 +11,7 @@ from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
 
 REQUIRED = ("name", "speed", "glide", "turn", "fade")
 NUMBERS = ("speed", "glide", "turn", "fade", "weight_g", "wear")
-MOST_DISCS = 200
+MOST_DISCS, MOST_PROBLEMS = 200, 200
 
 
 Row = tuple[str, Disc, dict[str, str]]
@@ -41,6 +41,9 @@ def read_rows(data: bytes, empty: bool = False) -> list[Row]:
         for row in rows:
             if any((v or "").strip() for k, v in row.items() if isinstance(v, str)):
                 where = f"line {rows.line_num}"
+                if len(found) + len(problems) >= MOST_DISCS + MOST_PROBLEMS:
+                    problems.append(Problem(where, "", "and more after it was not read"))
+                    break
                 disc = _disc(where, row, problems)
                 if disc is not None:
                     found.append((where, disc, {k: v for k, v in row.items() if k and isinstance(v, str)}))

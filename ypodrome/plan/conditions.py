@@ -71,4 +71,7 @@ def _number(values: Json, key: str, default: float) -> float:
     value = values.get(key, default)
     if isinstance(value, bool) or not isinstance(value, int | float):
         raise Refused(f"{key} must be a number")
-    return float(value)
+    try:
+        return float(value)
+    except OverflowError:
+        raise Refused(f"{key} is far too large") from None

@@ -76,7 +76,7 @@ def set_target(plan: GamePlan, text: str) -> None:
     holes = plan.holes.count()
     if not text.strip():
         plan.target = None
-    elif text.strip().isdigit() and holes <= int(text) <= 9 * holes:
+    elif len(text) < 9 and text.strip().isdecimal() and holes <= int(text) <= 9 * holes:
         plan.target = int(text)
     else:
         raise Refused(f"a target for {holes} holes is a whole number from {holes} to {9 * holes}")

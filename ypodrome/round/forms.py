@@ -11,6 +11,12 @@ from ypodrome.core.units import metres_from_feet
 from ypodrome.round.services import MOST_PUTTS, RESULTS
 
 
+class HoleForm(forms.Form):
+    """Which place of the round, if one is asked for."""
+
+    hole = forms.IntegerField(required=False, min_value=1, max_value=1000)
+
+
 class RecordForm(forms.Form):
     """Putts, and how much was told when the form was made: it stands at the end, so that a form cut short on
     its way lacks it."""

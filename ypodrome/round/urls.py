@@ -5,10 +5,10 @@ from ypodrome.round import views
 app_name = "round"
 urlpatterns = [
     path("", views.shelf, name="shelf"),
-    path("of/<int:plan>/", views.of_plan, name="of_plan"),
-    path("begin/<int:plan>/", views.begin, name="begin"),
-    path("<int:pk>/<int:position>/", views.record, name="record"),
-    path("<int:pk>/name/", views.name, name="name"),
-    path("<int:pk>/delete/", views.delete, name="delete"),
-    path("<int:pk>/after/", views.after, name="after"),
+    path("of/<key:plan>/", views.of_plan, name="of_plan"),
+    path("begin/<key:plan>/", views.begin, name="begin"),
+    path("<key:pk>/<key:position>/", views.record, name="record"),
+    path("<key:pk>/name/", views.name, name="name"),
+    path("<key:pk>/delete/", views.delete, name="delete"),
+    path("<key:pk>/after/", views.after, name="after"),
 ]

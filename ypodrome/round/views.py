@@ -18,7 +18,7 @@ from ypodrome.plan.forms import NameForm
 from ypodrome.plan.views import own_plan
 from ypodrome.round import services
 from ypodrome.round.events import events_at
-from ypodrome.round.forms import RecordForm, ThrowForm
+from ypodrome.round.forms import HoleForm, RecordForm, ThrowForm
 from ypodrome.round.models import Round, RoundHole
 from ypodrome.round.presenters import after_context, record_context, shelf_context
 
@@ -56,8 +56,9 @@ def of_plan(request: PlayerRequest, plan: int) -> HttpResponse:
     rounds = services.rounds_of_plan(found)
     if not rounds:
         return render(request, "round/begin.html", {"plan": found})
-    asked = request.GET.get("hole", "")
-    position = int(asked) if asked.isdigit() else services.first_open(rounds[0])
+    asked = HoleForm(request.GET)
+    wanted = asked.cleaned_data["hole"] if asked.is_valid() else None
+    position = wanted or services.first_open(rounds[0])
     return redirect("round:record", rounds[0].pk, position)
 
 

@@ -10,17 +10,30 @@ from django.core.exceptions import ImproperlyConfigured
 
 PACKAGE = Path(__file__).resolve().parent.parent
 DATA = Path(os.environ.get("YPODROME_DATA", Path.cwd() / "var"))
-LOCAL = os.environ.get("YPODROME_MODE", "local") == "local"
-"""One player on this machine, signed in without a password; anything else asks for a login."""
+MODE = os.environ.get("YPODROME_MODE", "local")
+LOCAL = MODE == "local"
+"""One player on this machine, signed in without a password; a club asks for a login."""
+
+if MODE not in ("local", "club"):
+    raise ImproperlyConfigured(f"YPODROME_MODE is local or club, not {MODE!r}")
 
 DEBUG = False
+SHORTEST_KEY = 40
 SECRET_KEY = os.environ.get("YPODROME_SECRET_KEY", "")
 if not SECRET_KEY:
     if not LOCAL:
         raise ImproperlyConfigured("set YPODROME_SECRET_KEY to a long random text")
     SECRET_KEY = "local-use-on-this-machine-only-" + "x" * 30
 
+if not LOCAL and (len(SECRET_KEY) < SHORTEST_KEY or len(set(SECRET_KEY)) < 8):
+    raise ImproperlyConfigured(f"YPODROME_SECRET_KEY has to be random and {SHORTEST_KEY} characters or more")
+
+LOOPBACK = {"127.0.0.1", "localhost", "[::1]"}
 ALLOWED_HOSTS = os.environ.get("YPODROME_HOSTS", "127.0.0.1,localhost").split(",")
+if LOCAL and not LOOPBACK.issuperset(ALLOWED_HOSTS):
+    raise ImproperlyConfigured(
+        "to be reached from other machines, set YPODROME_MODE=club: local asks nobody who they are"
+    )
 
 INSTALLED_APPS = [
     "django.contrib.auth",
@@ -136,5 +149,15 @@ SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
 DATA_UPLOAD_MAX_MEMORY_SIZE = 11_000_000
 MESSAGE_STORAGE = "django.contrib.messages.storage.session.SessionStorage"
+LOGGING = {
+    "version": 1,
+    "disable_existing_loggers": False,
+    "formatters": {"line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
+    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "root": {"handlers": ["console"], "level": "WARNING"},
+}
+
 if not LOCAL:
     SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
+    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
+    SECURE_HSTS_SECONDS = 31_536_000

@@ -1,12 +1,14 @@
 """Root urls."""
 
 from django.contrib.auth.views import LoginView, LogoutView
-from django.urls import include, path
+from django.urls import include, path, register_converter
 
 from ypodrome.plan import link_views
 from ypodrome.web import deleted
+from ypodrome.web.converters import Key
 from ypodrome.web.home import home
 
+register_converter(Key, "key")
 METHODS = ["get", "post", "head", "options"]
 sign_in = LoginView.as_view(template_name="web/login.html", http_method_names=METHODS)
 
@@ -15,7 +17,7 @@ urlpatterns = [
     path("login/", sign_in, name="login"),
     path("logout/", LogoutView.as_view(), name="logout"),
     path("deleted/", deleted.deleted, name="deleted"),
-    path("deleted/<str:kind>/<int:pk>/", deleted.put_back, name="put_back"),
+    path("deleted/<str:kind>/<key:pk>/", deleted.put_back, name="put_back"),
     path("player/", include("ypodrome.accounts.urls")),
     path("thrower/", include("ypodrome.thrower.urls")),
     path("bag/", include("ypodrome.bag.urls")),

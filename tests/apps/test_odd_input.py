@@ -1,0 +1,61 @@
+"""Input that no page of ours sends: every answer is a refusal in words, never an error of the server's."""
+
+import json
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.urls import reverse
+
+from ypodrome.drawing.frame import barbs_of
+from ypodrome.interchange.bag_csv import read_bag
+from ypodrome.interchange.problems import FileProblems
+
+pytestmark = pytest.mark.django_db
+HUGE = 10**400
+
+
+@pytest.mark.parametrize(
+    ("name", "body"),
+    [
+        ("plan:replan", {"wind_m_s": HUGE}),
+        ("plan:replan", {"wind_m_s": [1]}),
+        ("plan:look", {"tee": "\ud800"}),
+        ("plan:choose", {"rank": HUGE}),
+        ("plan:aim", {"rank": 1, "aim_left_deg": "1e999"}),
+        ("plan:pins_plan", {"weights": {"A": HUGE}}),
+        ("plan:here_plan", {"distance": HUGE, "bearing": 1, "thrown": 1}),
+        ("plan:own", {"disc": {}, "kind": []}),
+        ("plan:notes", {"notes": "a\ud800"}),
+    ],
+)
+def test_odd_values_are_refused_in_words(client, demo_plan, name, body):
+    answer = client.post(reverse(name, args=(demo_plan.pk, 1)), json.dumps(body), "application/json")
+    assert answer.status_code == 400
+    assert answer.json()["error"]
+
+
+def test_deep_nesting_huge_ids_and_odd_digits(client, demo_plan):
+    deep = client.post(reverse("plan:replan", args=(demo_plan.pk, 1)), "[" * 5000, "application/json")
+    assert deep.status_code == 400
+    assert client.get(f"/plan/{HUGE}/").status_code == 404
+    assert client.get("/plan/999999999999999/").status_code == 404
+    assert client.get(reverse("round:of_plan", args=(demo_plan.pk,)), {"hole": "²"}).status_code == 200
+    assert client.get(reverse("plan:beside", args=(demo_plan.pk,)), {"with": "²"}).status_code == 200
+    assert client.post(reverse("plan:target", args=(demo_plan.pk,)), {"target": "²"}).status_code == 302
+
+
+def test_a_bag_of_wrong_rows_is_told_in_part(client, demo):
+    rows = b"name,speed,glide,turn,fade\n" + b"a,x,x,x,x\n" * 100_000
+    with pytest.raises(FileProblems) as refused:
+        read_bag(rows)
+    assert len(refused.value.problems) < 1000
+    page = client.post(reverse("bag:read"), {"file": SimpleUploadedFile("b.csv", rows)}).content.decode()
+    assert page.count("<li>") < 40
+    assert "more." in page
+
+
+def test_a_flight_of_one_point_has_no_barbs():
+    """A throw so short that its drawing is one point once broke every page of its plan."""
+    import numpy as np
+
+    assert barbs_of(np.zeros((1, 2)), np.ones(1)) == ""
