@@ -293,6 +293,18 @@ def test_a_course_made_unsound_says_so_on_its_plan_and_keeps_it(client, demo):
     assert client.get(reverse("plan:sheet", args=(plan.pk, 5))).status_code == 200
 
 
+def test_changes_from_two_tabs_are_all_kept_and_all_undone(demo, empty):
+    """Each tab has read the course before the other's change."""
+    here, there = Course.objects.get(pk=empty.pk), Course.objects.get(pk=empty.pk)
+    edits.change(here, first_hole()[:1])
+    edits.change(there, first_hole()[1:2])
+    edits.change(here, first_hole()[2:3])
+    assert [c.number for c in empty.changes.all()] == [1, 2, 3]
+    for left in (2, 1, 0):
+        edits.undo(there)
+        assert empty.features.count() == left
+
+
 @pytest.mark.parametrize("step", [{"feature": [1]}, {"feature": "x"}, {"at": [1], "feature": None}])
 def test_a_step_of_the_wrong_shape_is_refused(client, empty, step):
     body = json.dumps({"steps": [step]})

@@ -89,6 +89,7 @@ def test_a_thrower_is_kept_in_si_taken_back_and_given_out(client, demo):
         ({"putt_1_made": ""}, "how far, and how many"),
         ({"tomahawk_disc": "fast"}, "throws.tomahawk.radar.disc"),
         ({"fault_pct": "²"}, "simply bad"),
+        ({"spread_aim_deg": "2"}, "all six, or none"),
     ],
 )
 def test_a_thrower_that_cannot_be_is_named_and_not_kept(client, demo, values, words):
@@ -99,6 +100,16 @@ def test_a_thrower_that_cannot_be_is_named_and_not_kept(client, demo, values, wo
     assert answer.status_code == 400
     assert words in answer.content.decode().replace("&#x27;", "'")
     assert Player.objects.get().thrower_document == demo.thrower_document
+
+
+def test_a_spread_of_ones_own_is_kept_and_shown_again(client, demo):
+    sizes = {"speed_pct": 3, "aim_deg": 2.5, "hyzer_deg": 4, "nose_deg": 1.5, "launch_deg": 2, "spin_pct": 7}
+    client.post(reverse("thrower:page"), THROWER | {f"spread_{k}": str(v) for k, v in sizes.items()})
+    thrower = Player.objects.get().thrower
+    assert {k: getattr(thrower.spread, k) for k in sizes} == sizes
+    assert 'value="2.5"' in page(client, "thrower:page")
+    client.post(reverse("thrower:page"), THROWER)
+    assert Player.objects.get().thrower.spread is None
 
 
 def test_what_is_typed_is_shown_beside_what_is_kept(client, demo):
@@ -184,6 +195,7 @@ def test_a_file_is_shown_before_it_is_taken_and_taken_back(client, demo):
     shown = client.post(reverse("bag:read"), {"file": SimpleUploadedFile("b.csv", text.encode())})
     assert "Added: 1" in shown.content.decode()
     assert "not in the file: 13" in shown.content.decode()
+    assert "fade 3 → 4" in shown.content.decode()
     assert {d.name: (d.fade, d.state) for d in demo.discs.all()} == before
     client.post(reverse("bag:merge"), {"text": text})
     assert demo.discs.get(name="Gantle").fade == 4.0

@@ -151,7 +151,17 @@ def read(request: PlayerRequest) -> HttpResponse:
         problems = [str(p) for p in getattr(error, "problems", [error])]
         context = _context(request) | {"problems": problems[:20], "more": len(problems[20:])}
         return render(request, "bag/shelf.html", context, status=400)
-    return render(request, "bag/merge.html", {"merge": merge, "text": data.decode("utf-8-sig")})
+    changed = [
+        (new.name, [_change_words(*c) for c in services.differences(old, new)]) for old, new in merge.changed
+    ]
+    context = {"merge": merge, "changed": changed, "text": data.decode("utf-8-sig")}
+    return render(request, "bag/merge.html", context)
+
+
+def _change_words(column: str, before: Any, after: Any) -> str:
+    words = str(BagDisc._meta.get_field(column).verbose_name)
+    shown = [f"{v:g}" if isinstance(v, float) else str(v) or "none" for v in (before, after)]
+    return f"{words} {shown[0]} → {shown[1]}"
 
 
 @require_POST

@@ -100,6 +100,12 @@ class Merge:
     gone: tuple[Disc, ...]
 
 
+def differences(old: Disc, new: Disc) -> list[tuple[str, Any, Any]]:
+    """What differs between two states of a disc: column, before, after."""
+    before, after = values_of(old), values_of(new)
+    return [(name, before[name], after[name]) for name in before if before[name] != after[name]]
+
+
 def merge_of(owner: Player, data: bytes) -> Merge:
     """What a bag file would change, by name among the discs the player has; FileProblems if it is wrong."""
     had = {d.name: d for d in owner.discs.all() if d.state in ACTIVE and d.deleted is None}
@@ -108,8 +114,8 @@ def merge_of(owner: Player, data: bytes) -> Merge:
     named = {d.name for d in discs}
     return Merge(
         added=tuple(d for d in discs if d.name not in had),
-        changed=tuple((row.to_core(), d) for row, d in pairs if values_of(row.to_core()) != values_of(d)),
-        same=tuple(d for row, d in pairs if values_of(row.to_core()) == values_of(d)),
+        changed=tuple((row.to_core(), d) for row, d in pairs if differences(row.to_core(), d)),
+        same=tuple(d for row, d in pairs if not differences(row.to_core(), d)),
         gone=tuple(row.to_core() for name, row in had.items() if name not in named and row.in_bag),
     )
 

@@ -78,6 +78,7 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
     """
     if not isinstance(steps, list) or not steps or len(steps) > most:
         raise Refused(f"a change needs between 1 and {most} features")
+    _as_stored(course)
     there = {f.position: f for f in course.features.all()}
     free = (course.features.aggregate(last=Max("position"))["last"] or 0) + 1
     free = max(free, _last_used(course) + 1)
@@ -93,6 +94,12 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
         kept.append({"at": at, "before": _stored(before), "after": after})
     both = None if layouts is None else {"before": stored_layouts(course), "after": layouts}
     return _carry_out(course, _remember(course, kept, both), "after")
+
+
+def _as_stored(course: Course) -> None:
+    """How many changes are in force now, inside the transaction: another tab may have made some since the
+    course was read."""
+    course.refresh_from_db(fields=["applied"])
 
 
 def _last_used(course: Course) -> int:
@@ -175,6 +182,7 @@ def newest(course: Course) -> int:
 @transaction.atomic
 def undo(course: Course) -> Answer:
     """Take the last change in force back. ValueError when there is none."""
+    _as_stored(course)
     last = course.changes.filter(number=course.applied).first()
     if last is None:
         raise Refused("there is nothing to undo")
@@ -185,6 +193,7 @@ def undo(course: Course) -> Answer:
 @transaction.atomic
 def redo(course: Course) -> Answer:
     """Carry out again what was undone last. ValueError when there is nothing."""
+    _as_stored(course)
     following = course.changes.filter(number=course.applied + 1).first()
     if following is None:
         raise Refused("there is nothing to redo")

@@ -17,6 +17,17 @@ PUTTS = range(1, 5)
 
 MPH = 0.44704
 
+SPREAD = {
+    "speed_pct": ("speed, %", 30.0), "aim_deg": ("aim, °", 20.0), "hyzer_deg": ("hyzer, °", 30.0),
+    "nose_deg": ("nose, °", 15.0), "launch_deg": ("height, °", 15.0), "spin_pct": ("spin, %", 60.0),
+}  # fmt: skip
+"""Standard deviations of a spread of one's own: words and the largest that may be typed."""
+
+
+def _by_kind(spread: Any) -> bool:
+    """Whether a stored spread is given by kind of throw, which the form does not show."""
+    return isinstance(spread, dict) and any(isinstance(v, dict) for v in spread.values())
+
 
 def in_units(length_m: float, units: str) -> float:
     """A length in the player's units."""
@@ -54,6 +65,8 @@ class ThrowerForm(forms.Form):
             disc = forms.CharField(max_length=24, required=False, label=f"{words}, disc at the radar")
             disc.widget = forms.TextInput(attrs={"class": "w-20", "placeholder": "9/5/-1/2"})
             self.fields[f"{kind}_disc"] = disc
+        for name, (label, most) in SPREAD.items():
+            self.fields[f"spread_{name}"] = _number(0.01, most, label)
         for k in PUTTS:
             farthest = round(in_units(25.0, units))
             self.fields[f"putt_{k}_far"] = _number(1, farthest, f"Putt {k}, distance")
@@ -67,7 +80,10 @@ class ThrowerForm(forms.Form):
         new["throws"] = {str(kind): arm for kind in KINDS if (arm := self._arm(kind)) is not None}
         if v["rating"] is not None:
             new["rating"] = v["rating"]
-        if isinstance(old.get("spread"), dict) or (v["rating"] is None and "spread" in old):
+        own = {name: v[f"spread_{name}"] for name in SPREAD if v[f"spread_{name}"] is not None}
+        if own:
+            new["spread"] = own
+        elif _by_kind(old.get("spread")) or (v["rating"] is None and isinstance(old.get("spread"), str)):
             new["spread"] = old["spread"]
         if v["fault_pct"] is not None:
             new["fault_share"] = v["fault_pct"] / 100.0
@@ -90,8 +106,12 @@ class ThrowerForm(forms.Form):
         return [far, round((v[f"putt_{k}_made"] or 0.0) / 100.0, 3)]
 
     def clean(self) -> dict[str, Any]:
-        """Every putt with a distance has a share."""
+        """Every putt with a distance has a share, and a spread all its numbers or none."""
         v = super().clean() or self.cleaned_data
+        given = [name for name in SPREAD if v.get(f"spread_{name}") is not None]
+        for name in SPREAD:
+            if given and name not in given and f"spread_{name}" not in self.errors:
+                self.add_error(f"spread_{name}", "a spread of your own needs all six, or none")
         for k in PUTTS:
             far, made = v.get(f"putt_{k}_far"), v.get(f"putt_{k}_made")
             if (far is None) != (made is None):
@@ -106,6 +126,8 @@ def initial_of(document: dict[str, Any], thrower: Thrower, units: str) -> dict[s
         found["rating"] = f"{thrower.rating:g}"
     if thrower.faults is not None:
         found["fault_pct"] = f"{100 * thrower.faults:g}"
+    if thrower.spread is not None and isinstance(document.get("spread"), dict):
+        found |= {f"spread_{name}": f"{getattr(thrower.spread, name):g}" for name in SPREAD}
     throws = document.get("throws") or {}
     by_radar = {k: v["radar"] for k, v in throws.items() if isinstance(v, dict) and "radar" in v}
     for kind, far_m in thrower.max_distance_m.items():

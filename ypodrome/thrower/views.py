@@ -20,7 +20,7 @@ from ypodrome.core.refused import Refused
 from ypodrome.interchange.thrower_json import thrower_from_document
 from ypodrome.plan.planning import start_plan
 from ypodrome.thrower import services
-from ypodrome.thrower.forms import PUTTS, ThrowerForm, WelcomeForm, initial_of
+from ypodrome.thrower.forms import PUTTS, SPREAD, ThrowerForm, WelcomeForm, initial_of
 from ypodrome.thrower.presenters import shows_view
 from ypodrome.thrower.shows import shows
 from ypodrome.wording.throws import kind_words
@@ -62,7 +62,8 @@ def _context(request: PlayerRequest, form: ThrowerForm) -> dict[str, Any]:
     putts = [(form[f"putt_{k}_far"], form[f"putt_{k}_made"]) for k in PUTTS]
     now = shows(player.thrower_document, core_bag(player))
     return {
-        "form": form, "arms": arms, "putts": putts, "units": player.units,
+        "form": form, "arms": arms, "putts": putts, "spread": [form[f"spread_{name}"] for name in SPREAD],
+        "spread_open": any(form[f"spread_{name}"].value() for name in SPREAD), "units": player.units,
         "shown": shows_view(now, None, player.units), "can_take_back": player.thrower_before is not None,
     }  # fmt: skip
 
