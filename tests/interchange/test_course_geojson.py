@@ -183,3 +183,21 @@ def test_foreign_members_and_a_third_coordinate_are_let_be():
     tee = next(f for f in document["features"] if f["properties"]["kind"] == "tee")
     tee["id"], tee["geometry"]["coordinates"] = 7, [*tee["geometry"]["coordinates"], 31.5]
     assert course_from_document(document).tees
+
+
+def test_a_hole_too_large_to_work_out_is_refused_before_anything_is():
+    """Metre by metre, a hole of some kilometres each way once took eight gigabytes."""
+
+    def drawn(shape, coordinates, **properties):
+        geometry = {"type": shape, "coordinates": coordinates}
+        return {"type": "Feature", "geometry": geometry, "properties": {"hole": 1, **properties}}
+
+    tee, pin = [-30.21, 47.36], [-30.16, 47.41]
+    features = [
+        drawn("LineString", [tee, pin], kind="hole"),
+        drawn("Point", tee, kind="tee", label="a"),
+        drawn("Point", pin, kind="pin", label="a"),
+    ]
+    head = {"format": "course", "version": 1, "name": "Far", "layouts": []}
+    with pytest.raises(FileProblems, match="hole 1, geometry: reaches over 5,"):
+        course_from_document({"type": "FeatureCollection", "ypodrome": head, "features": features})

@@ -159,7 +159,7 @@ def read(request: PlayerRequest) -> HttpResponse:
 
 
 def _change_words(column: str, before: Any, after: Any) -> str:
-    words = str(BagDisc._meta.get_field(column).verbose_name)
+    words = column.removesuffix("_g").replace("_", " ")
     shown = [f"{v:g}" if isinstance(v, float) else str(v) or "none" for v in (before, after)]
     return f"{words} {shown[0]} → {shown[1]}"
 

@@ -26,6 +26,10 @@ from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
 
 MOST_FEATURES = 20_000
 MOST_VERTICES = 100_000
+LONGEST_HOLE_M, WIDEST_COURSE_M = 1500.0, 5000.0
+"""Over how much ground a hole with its tees and pins, and a course with its holes, may reach (chosen: three
+times the longest there are)."""
+
 WIDEST_DEG = 0.2
 """A course wider than this (about 20 km) is taken for a mistake in the coordinates (chosen)."""
 
@@ -333,9 +337,31 @@ def _check_holes(course: f.Course, problems: list[Problem]) -> None:
         for what in ("tee", "pin"):
             if not labels[what][number]:
                 problems.append(Problem(f"hole {number}", what, f"is missing: add a {what}"))
+    _check_reach(course, problems)
     for layout in course.layouts:
         for hole in layout.holes:
             _check_layout_hole(layout.name, hole, labels, problems)
+
+
+def _check_reach(course: f.Course, problems: list[Problem]) -> None:
+    """No hole, and not the course, is larger than one can be: the ground is worked out metre by metre."""
+    placed: list[f.Tee | f.Pin | f.DropZone] = [*course.tees, *course.pins, *course.drop_zones]
+    every: list[f.Point] = []
+    for line in course.lines:
+        mine = [p.at for p in placed if not p.holes or line.number in p.holes]
+        reach = _reach_m([*line.points, *mine])
+        every += line.points
+        if reach > LONGEST_HOLE_M:
+            said = f"reaches over {reach:,.0f} m with its tees and pins, and may over {LONGEST_HOLE_M:,.0f}"
+            problems.append(Problem(f"hole {line.number}", "geometry", f"{said}: is a coordinate mistyped?"))
+    if every and _reach_m(every) > WIDEST_COURSE_M:
+        said = f"lie over {_reach_m(every):,.0f} m, and may over {WIDEST_COURSE_M:,.0f}"
+        problems.append(Problem("file", "features", f"{said}: is a coordinate mistyped?"))
+
+
+def _reach_m(points: list[f.Point]) -> float:
+    xs, ys = zip(*points, strict=True)
+    return max(max(xs) - min(xs), max(ys) - min(ys))
 
 
 def _check_layout_hole(name: str, hole: f.LayoutHole, labels: dict, problems: list) -> None:
