@@ -153,3 +153,34 @@ def test_a_database_of_a_later_version_is_named_and_not_touched(migrated, tmp_pa
     assert "was made by version 9.9.9" in done.stderr
     assert "Traceback" not in done.stderr
     assert not list(tmp_path.glob("*-before-*"))
+
+
+def test_a_backup_is_whole_and_restores_what_was_there(migrated, tmp_path):
+    """Backed up, changed, restored: what was there is there again; a spoilt copy touches nothing."""
+    (tmp_path / "ypodrome.sqlite3").write_bytes((migrated["folder"] / "ypodrome.sqlite3").read_bytes())
+    env = migrated["env"] | {"YPODROME_DATA": str(tmp_path)}
+
+    def run(*args):
+        return subprocess.run(
+            [sys.executable, "manage.py", *args], env=env, capture_output=True, text=True, check=False
+        )
+
+    def discs():
+        with closing(sqlite3.connect(tmp_path / "ypodrome.sqlite3")) as database:
+            return database.execute("select count(*) from bag_bagdisc").fetchone()[0]
+
+    before = discs()
+    assert "is whole" in run("backup", str(tmp_path / "kept")).stdout
+    (copy,) = (tmp_path / "kept").glob("*.sqlite3")
+    with closing(sqlite3.connect(tmp_path / "ypodrome.sqlite3")) as database:
+        database.execute("delete from bag_stockline")
+        database.execute("delete from bag_bagdisc")
+        database.commit()
+    spoilt = tmp_path / "spoilt.sqlite3"
+    spoilt.write_bytes(b"no database" * 1000)
+    refused = run("restore", str(spoilt))
+    assert refused.returncode == 1
+    assert "nothing is touched" in refused.stderr
+    assert discs() == 0
+    assert run("restore", str(copy)).returncode == 0
+    assert discs() == before

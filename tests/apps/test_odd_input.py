@@ -59,3 +59,30 @@ def test_a_flight_of_one_point_has_no_barbs():
     import numpy as np
 
     assert barbs_of(np.zeros((1, 2)), np.ones(1)) == ""
+
+
+def test_a_failure_of_ours_is_told_with_a_reference_and_logged(client, demo_plan, monkeypatch, caplog):
+    from ypodrome.plan import planning
+
+    def broken(hole):
+        raise RuntimeError("broken on purpose")
+
+    monkeypatch.setattr(planning, "plan_one", broken)
+    client.raise_request_exception = False
+    answer = client.post(reverse("plan:replan", args=(demo_plan.pk, 1)), "{}", "application/json")
+    assert answer.status_code == 500
+    reference = answer.json()["error"].split()[-1]
+    logged = caplog.text
+    assert reference in logged
+    assert "broken on purpose" in logged
+    assert "cookie" not in logged.lower()
+
+
+def test_a_page_without_its_token_says_what_to_do(demo):
+    from django.test import Client
+
+    strict = Client(enforce_csrf_checks=True)
+    strict.force_login(demo.user)
+    answer = strict.post(reverse("bag:undo"))
+    assert answer.status_code == 403
+    assert "too old" in answer.content.decode()

@@ -39,15 +39,37 @@ def is_behind() -> bool:
     return bool(executor.migration_plan(executor.loader.graph.leaf_nodes()))
 
 
-def back_up() -> Path | None:
-    """Copy the database beside itself, if there is one with something in it; where the copy is."""
+def back_up(folder: Path | None = None, called: str = f"before-{__version__}") -> Path | None:
+    """Copy the database, in use or not, into a folder or beside itself; where the copy is, or None if there
+    is nothing in it yet."""
     path = Path(connection.settings_dict["NAME"])
     if not MigrationExecutor(connection).loader.applied_migrations:
         return None
-    copy = path.with_name(f"{path.stem}-before-{__version__}-{datetime.now(UTC):%Y%m%d-%H%M%S}{path.suffix}")
+    folder = folder or path.parent
+    folder.mkdir(parents=True, exist_ok=True)
+    copy = folder / f"{path.stem}-{called}-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}{path.suffix}"
     with closing(sqlite3.connect(path)) as source, closing(sqlite3.connect(copy)) as target:
         source.backup(target)
     return copy
+
+
+def integrity(path: Path) -> str:
+    """What is wrong with a database file; "ok" if nothing is."""
+        try:
+        with closing(sqlite3.connect(f"file:{path}?mode=ro&immutable=1", uri=True)) as database:
+            return str(database.execute("pragma integrity_check").fetchone()[0])
+    except sqlite3.DatabaseError as error:
+        return str(error)
+
+
+def put_in_place(copy: Path) -> None:
+    """Make the database what a copy is."""
+    path = Path(connection.settings_dict["NAME"])
+    connection.close()
+    for ending in ("-wal", "-shm"):
+        path.with_name(path.name + ending).unlink(missing_ok=True)
+    with closing(sqlite3.connect(copy)) as source, closing(sqlite3.connect(path)) as target:
+        source.backup(target)
 
 
 def note_version() -> None:

@@ -12,6 +12,8 @@ register_converter(Key, "key")
 METHODS = ["get", "post", "head", "options"]
 sign_in = LoginView.as_view(template_name="web/login.html", http_method_names=METHODS)
 
+handler500 = "ypodrome.web.failures.failed"
+
 urlpatterns = [
     path("", home, name="home"),
     path("login/", sign_in, name="login"),

@@ -4,7 +4,7 @@ export async function postJson(url, token, body) {
     method: "POST", body: JSON.stringify(body || {}),
     headers: { "Content-Type": "application/json", "X-CSRFToken": token },
   });
-  const values = await answer.json();
+  const values = await answer.json().catch(() => ({ error: `the server answered ${answer.status}, which this page does not understand` }));
   if (!answer.ok) throw Object.assign(new Error(values.error || "the server refused"), { refused: true });
   return values;
 }

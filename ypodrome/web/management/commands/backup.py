@@ -1,0 +1,25 @@
+"""Copy the database while it is in use, check the copy, and say where it is; for every night."""
+
+from __future__ import annotations
+
+from argparse import ArgumentParser
+from pathlib import Path
+
+from django.core.management.base import BaseCommand, CommandError
+
+from ypodrome.web.database import back_up, integrity
+
+
+class Command(BaseCommand):
+    help = __doc__
+
+    def add_arguments(self, parser: ArgumentParser) -> None:
+        parser.add_argument("folder", nargs="?", type=Path, help="where to, beside the database if left out")
+
+    def handle(self, folder: Path | None, **_options: object) -> None:
+        copy = back_up(folder, "backup")
+        if copy is None:
+            raise CommandError("there is no database yet")
+        if (wrong := integrity(copy)) != "ok":
+            raise CommandError(f"the copy {copy} is not sound: {wrong}")
+        self.stdout.write(f"{copy} is whole.")
