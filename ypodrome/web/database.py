@@ -55,7 +55,7 @@ def back_up(folder: Path | None = None, called: str = f"before-{__version__}") -
 
 def integrity(path: Path) -> str:
     """What is wrong with a database file; "ok" if nothing is."""
-        try:
+    try:
         with closing(sqlite3.connect(f"file:{path}?mode=ro&immutable=1", uri=True)) as database:
             return str(database.execute("pragma integrity_check").fetchone()[0])
     except sqlite3.DatabaseError as error:
