@@ -195,7 +195,7 @@ def test_the_other_way_of_the_next_throw_is_priced_and_spelled_out_when_close():
 
 class Hole:
     def __init__(self, outlook):
-        self.kept = SimpleNamespace(in_force=made(forecast=replace(FORECAST, outlook=outlook)))
+        self.kept = self.planned = SimpleNamespace(in_force=made(forecast=replace(FORECAST, outlook=outlook)))
 
 
 def test_the_round_is_the_sum_of_its_holes():

@@ -59,7 +59,7 @@ def copy_whole(plan: GamePlan) -> GamePlan:
     """A plan once more, with its choices, notes and what is worked out, under a name of its own."""
     room_for(plan.owner, "plans")
     holes = list(plan.holes.all())
-    name = f"{plan.name or plan.layout.name} (copy)"[:60]
+    name = f"{plan.name[:52]} (copy)" if plan.name else "copy"
     plan.pk, plan.uuid, plan.name, plan.archived, plan._state.adding = None, uuid4(), name, None, True
     plan.save()
     for hole in holes:
