@@ -84,14 +84,14 @@ def test_the_simulated_receiver_says_so_and_is_a_few_metres_off(hole):
 @pytest.mark.parametrize(
     ("values", "words"),
     [
-        ({"x": 5000, "y": 1}, "x must be a number"),
+        ({"x": 5000, "y": 1}, "x: must be a number"),
         ({"x": 1900, "y": 3900}, "too far from its line of play"),
-        ({"distance": "far", "bearing": 3}, "distance must be a number"),
-        ({"distance": None, "bearing": None}, "distance must be a number from 1"),
+        ({"distance": "far", "bearing": 3}, "distance: must be a number"),
+        ({"distance": None, "bearing": None}, "distance: must be a number from 1"),
         ({"distance": 4000, "bearing": 3}, "no hole is that long"),
-        ({"x": 212, "y": 500, "thrown": 1.5e9}, "thrown must be a number from 0 to 20"),
-        ({"x": 212, "y": 500, "stance": "hopping"}, "stance must be one of"),
-        ({}, "distance must be a number"),
+        ({"x": 212, "y": 500, "thrown": 1.5e9}, "thrown: must be a number from 0 to 20"),
+        ({"x": 212, "y": 500, "stance": "hopping"}, "stance: must be one of"),
+        ({}, "distance: must be a number"),
     ],
 )
 def test_lies_that_cannot_be_are_refused_and_say_why(hole, post, values, words):
@@ -127,8 +127,8 @@ def test_a_throw_of_ones_own_is_judged_and_kept(hole, post, demo_plan):
 @pytest.mark.parametrize(
     ("values", "words"),
     [({"disc": "nobody's"}, "disc"), ({"kind": "kick"}, "kind"),
-     ({"power_pct": 130}, "power must be a number from 20 to 100"),
-     ({"hyzer_deg": "flat"}, "hyzer must be a number")],
+     ({"power_pct": 130}, "power_pct: must be a number from 20 to 100"),
+     ({"hyzer_deg": "flat"}, "hyzer_deg: must be a number")],
 )  # fmt: skip
 def test_impossible_throws_are_refused(hole, post, demo_plan, values, words):
     disc = str(demo_plan.owner.discs.first().uuid)

@@ -190,7 +190,7 @@ def test_two_discs_of_one_name_are_refused(demo):
 @pytest.mark.parametrize(
     ("values", "words"),
     [
-        ({"wind_m_s": "strong"}, "wind_m_s must be a number"),
+        ({"wind_m_s": "strong"}, "wind_m_s: Enter a number"),
         ({"wind_m_s": 200}, "from 0 to 30 m/s"),
         ({"posture": "bold"}, "posture"),
         ({"without": ["backhand", "forehand"]}, "must stay on"),

@@ -17,11 +17,16 @@ from ypodrome.accounts.quota import standing
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
 
+LONGEST_NUMBER = 18
+"""Digits of a whole number; more fit no place it is kept in."""
+
 
 def json_body(request: HttpRequest) -> dict[str, Any]:
     """The object a page has sent; Refused if it is none."""
     try:
-        values = json.loads(request.body or b"{}")
+        values = json.loads(request.body or b"{}", parse_int=_bounded)
+    except Refused:
+        raise
     except (ValueError, RecursionError):
         raise Refused("the request is not JSON") from None
     if not isinstance(values, dict):
@@ -31,6 +36,12 @@ def json_body(request: HttpRequest) -> dict[str, Any]:
     except (UnicodeEncodeError, RecursionError):
         raise Refused("the request holds text that is no Unicode, or is nested too deeply") from None
     return values
+
+
+def _bounded(digits: str) -> int:
+    if len(digits) > LONGEST_NUMBER:
+        raise Refused("a number in the request is far too long")
+    return int(digits)
 
 
 def checked(form: forms.Form) -> dict[str, Any]:

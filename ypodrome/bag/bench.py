@@ -8,7 +8,9 @@ from typing import Any
 
 from django.db import transaction
 
+from ypodrome.accounts.http import checked
 from ypodrome.accounts.models import Player
+from ypodrome.bag.forms import LIMITS, TaughtForm, TrialForm
 from ypodrome.bag.models import BagDisc, State, StockLine
 from ypodrome.core.api import (
     Air,
@@ -26,14 +28,6 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.refused import Refused
 
-LIMITS = {
-    "hyzer_deg": (-90.0, 90.0),
-    "nose_deg": (-15.0, 20.0),
-    "launch_deg": (-10.0, 70.0),
-    "power_pct": (20.0, 110.0),
-    "wind_m_s": (0.0, 20.0),
-    "wind_from_deg": (0.0, 360.0),
-}
 FACING_DEG = 90.0
 """The throw is made to the east; a wind of 0 comes from ahead."""
 
@@ -80,33 +74,12 @@ class Trial:
 
 
 def trial_from(player: Player, values: dict[str, Any]) -> Trial:
-    """Values from the screen, checked; ValueError names the field."""
-    disc = player.discs.filter(state=State.BAG, deleted=None, pk=_whole(values.get("disc"))).first()
+    """Values from the screen, checked; Refused names the field."""
+    form = checked(TrialForm(values))
+    disc = player.discs.filter(state=State.BAG, deleted=None, pk=form["disc"]).first()
     if disc is None:
-        raise Refused("disc is not in the bag")
-    try:
-        throw = Throw(str(values.get("throw")))
-    except ValueError:
-        raise Refused("throw is not known") from None
-    return Trial(disc, throw, **{name: _within(values, name) for name in LIMITS})
-
-
-def _whole(value: Any) -> int:
-    text = str(value)
-    if not (text.isascii() and text.isdigit() and len(text) < 12):
-        raise Refused("disc is not in the bag")
-    return int(text)
-
-
-def _within(values: dict[str, Any], name: str) -> float:
-    low, high = LIMITS[name]
-    try:
-        value = float(values[name])
-    except (KeyError, TypeError, ValueError, OverflowError):
-        raise Refused(f"{name} must be a number") from None
-    if not low <= value <= high:
-        raise Refused(f"{name} must be between {low:g} and {high:g}")
-    return value
+        raise Refused("disc: is not in the bag")
+    return Trial(disc, Throw(form["throw"]), **{name: form[name] for name in LIMITS})
 
 
 def fly_trial(player: Player, trial: Trial) -> Flight:
@@ -124,15 +97,9 @@ def as_if(trial: Trial, values: dict[str, Any]) -> Disc | None:
     if not isinstance(wanted, dict):
         return None
     disc = trial.disc.to_core()
-    numbers: dict[str, Any] = {name: _number(name, wanted.get(name, getattr(disc, name))) for name in TAUGHT}
+    numbers = checked(TaughtForm({name: wanted.get(name, getattr(disc, name)) for name in TAUGHT}))
     other = replace(disc, **numbers)
     return None if other == disc else other
-
-
-def _number(name: str, value: Any) -> float:
-    if isinstance(value, bool) or not isinstance(value, int | float):
-        raise Refused(f"{name} must be a number")
-    return float(value)
 
 
 def fly_as_if(player: Player, trial: Trial, disc: Disc) -> Flight:

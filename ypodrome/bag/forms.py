@@ -4,7 +4,45 @@ from __future__ import annotations
 
 from django import forms
 
+from ypodrome.accounts.fields import Named, Ranged
 from ypodrome.bag.models import ACTIVE, BagDisc, State
+from ypodrome.core.api import DISC_RANGES, Throw
+
+LIMITS = {
+    "hyzer_deg": (-90.0, 90.0),
+    "nose_deg": (-15.0, 20.0),
+    "launch_deg": (-10.0, 70.0),
+    "power_pct": (20.0, 110.0),
+    "wind_m_s": (0.0, 20.0),
+    "wind_from_deg": (0.0, 360.0),
+}
+"""What the bench may be set to."""
+
+
+class TrialForm(forms.Form):
+    """One release on the bench."""
+
+    disc = forms.IntegerField(
+        min_value=1, max_value=10**12,
+        error_messages=dict.fromkeys(("required", "invalid", "min_value", "max_value"), "is not in the bag"),
+    )  # fmt: skip
+    throw = Named(tuple(t.value for t in Throw))
+    hyzer_deg = Ranged(*LIMITS["hyzer_deg"])
+    nose_deg = Ranged(*LIMITS["nose_deg"])
+    launch_deg = Ranged(*LIMITS["launch_deg"])
+    power_pct = Ranged(*LIMITS["power_pct"])
+    wind_m_s = Ranged(*LIMITS["wind_m_s"])
+    wind_from_deg = Ranged(*LIMITS["wind_from_deg"])
+
+
+class TaughtForm(forms.Form):
+    """Flight numbers to throw a disc with in place of its own."""
+
+    speed = Ranged(*DISC_RANGES["speed"])
+    glide = Ranged(*DISC_RANGES["glide"])
+    turn = Ranged(*DISC_RANGES["turn"])
+    fade = Ranged(*DISC_RANGES["fade"])
+
 
 NUMBERS = ("speed", "glide", "turn", "fade")
 

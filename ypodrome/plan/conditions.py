@@ -6,9 +6,11 @@ from typing import Any
 
 from django.db import transaction
 
-from ypodrome.core.api import POSTURES, Wind
+from ypodrome.accounts.http import checked
+from ypodrome.core.api import Wind
 from ypodrome.core.refused import Refused
 from ypodrome.course.documents import scene_of
+from ypodrome.plan.forms import ConditionsForm
 from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
@@ -31,32 +33,26 @@ CONDITIONS = ("wind_m_s", "wind_from_deg", "gust_m_s")
 @transaction.atomic
 def set_conditions(hole: PlannedHole, values: Json) -> PlannedHole:
     """Change the day's conditions and this hole's tee and pin. ValueError names a bad field."""
-    plan = hole.plan
-    numbers = {k: _number(values, k, getattr(plan, k)) for k in CONDITIONS}
+    plan, form = hole.plan, checked(ConditionsForm(values))
+    numbers = {k: getattr(plan, k) if form[k] is None else form[k] for k in CONDITIONS}
     Wind(numbers["wind_m_s"], numbers["wind_from_deg"], numbers["gust_m_s"])
     if any(abs(number - getattr(plan, key)) > SAME_WIND for key, number in numbers.items()):
         plan.wind_source = "felt on the course"
     for key, number in numbers.items():
         setattr(plan, key, number)
-    plan.wet = bool(values.get("wet", plan.wet))
-    posture = values.get("posture", plan.posture)
-    if posture not in POSTURES:
-        raise Refused(f"posture must be one of {', '.join(POSTURES)}")
-    plan.posture = posture
-    without = values.get("without", plan.without)
-    if not isinstance(without, list) or not set(without) <= {"backhand", "forehand"}:
-        raise Refused("without must list backhand or forehand")
+    plan.wet = form["wet"] if "wet" in values else plan.wet
+    plan.posture = form["posture"] or plan.posture
+    without = form["without"] if "without" in values else plan.without
     owned = set(plan.owner.thrower.max_distance_m)
     if owned & {"backhand", "forehand"} <= set(without):
         raise Refused("at least one kind of throw must stay on")
     plan.without = without
     plan.save()
-    _set_places(hole, values)
+    _set_places(hole, form["tee"] or hole.tee, form["pin"] or hole.pin)
     return hole
 
 
-def _set_places(hole: PlannedHole, values: Json) -> None:
-    tee, pin = str(values.get("tee", hole.tee)), str(values.get("pin", hole.pin))
+def _set_places(hole: PlannedHole, tee: str, pin: str) -> None:
     if (tee, pin) == (hole.tee, hole.pin):
         return
     try:
@@ -65,13 +61,3 @@ def _set_places(hole: PlannedHole, values: Json) -> None:
         raise Refused(str(error)) from None
     hole.tee, hole.pin = tee, pin
     hole.save(update_fields=["tee", "pin"])
-
-
-def _number(values: Json, key: str, default: float) -> float:
-    value = values.get(key, default)
-    if isinstance(value, bool) or not isinstance(value, int | float):
-        raise Refused(f"{key} must be a number")
-    try:
-        return float(value)
-    except OverflowError:
-        raise Refused(f"{key} is far too large") from None

@@ -2,7 +2,61 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django import forms
+
+from ypodrome.accounts.fields import Named, Ranged
+from ypodrome.core.api import POSTURES, Stance
+
+
+class LieForm(forms.Form):
+    """A lie: a place on the drawing, or a distance and bearing to the basket in the player's units, or where
+    the simulated receiver says; throws made, and the stance."""
+
+    x = Ranged(-2000, 4000, required=False)
+    y = Ranged(-2000, 4000, required=False)
+    distance = Ranged(1, 5000, required=False)
+    bearing = Ranged(0, 360, required=False)
+    thrown = Ranged(0, 20)
+    stance = Named(tuple(Stance), required=False)
+    gps = forms.BooleanField(required=False)
+
+    def clean(self) -> dict[str, Any]:
+        """A place of one sort or another."""
+        v = super().clean() or self.cleaned_data
+        if not v.get("gps") and (v.get("x") is None or v.get("y") is None):
+            for name in ("distance", "bearing"):
+                if v.get(name) is None and name not in self.errors:
+                    self.add_error(name, self.fields[name].error_messages["invalid"])
+        return v
+
+
+class OwnForm(forms.Form):
+    """A throw of the player's own; which discs and kinds there are today is asked of the plan."""
+
+    disc = forms.CharField(max_length=80, error_messages={"required": "choose one of the bag"})
+    kind = forms.CharField(max_length=40, required=False)
+    hyzer_deg = Ranged(-80, 90)
+    launch_deg = Ranged(-5, 60)
+    power_pct = Ranged(20, 100)
+    aim_left_deg = Ranged(-90, 90)
+
+
+class ConditionsForm(forms.Form):
+    """The day's conditions and the hole's places; what is not said stays as it is."""
+
+    wind_m_s = forms.FloatField(required=False)
+    wind_from_deg = forms.FloatField(required=False)
+    gust_m_s = forms.FloatField(required=False)
+    posture = Named(POSTURES, required=False)
+    without = forms.MultipleChoiceField(
+        choices=[("backhand", "backhand"), ("forehand", "forehand")], required=False,
+        error_messages=dict.fromkeys(("invalid_choice", "invalid_list"), "must list backhand or forehand"),
+    )  # fmt: skip
+    wet = forms.BooleanField(required=False)
+    tee = forms.CharField(max_length=40, required=False, strip=False)
+    pin = forms.CharField(max_length=40, required=False, strip=False)
 
 
 class RankForm(forms.Form):

@@ -7,6 +7,7 @@ from typing import Any
 
 import numpy as np
 
+from ypodrome.accounts.http import checked
 from ypodrome.core.api import (
     KINDS,
     Follow,
@@ -26,6 +27,7 @@ from ypodrome.core.refused import Refused
 from ypodrome.core.units import metres_from_feet
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.choices import with_own
+from ypodrome.plan.forms import LieForm, OwnForm
 from ypodrome.plan.kept import Kept
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
@@ -36,25 +38,21 @@ Json = dict[str, Any]
 Point = tuple[float, float]
 
 FARTHEST_M = 400.0
-LIMITS = {
-    "hyzer_deg": (-80.0, 90.0), "launch_deg": (-5.0, 60.0), "power_pct": (20.0, 100.0),
-    "aim_left_deg": (-90.0, 90.0),
-}  # fmt: skip
-"""What may be entered for a throw of one's own (chosen: beyond these nobody throws)."""
 
 
 def lie_of(hole: PlannedHole, scene: Scene, frame: Frame, values: Json) -> Point:
     """The lie that a page names: a place on the drawing, a distance and compass bearing to the basket, or the
     simulated receiver. ValueError names what is missing or wrong."""
-    if values.get("gps") is True:
-        return _simulated(hole, int(_number(values, "thrown", 0, 20)))
-    if "x" in values and "y" in values:
-        return frame.place(_number(values, "x", -2000, 4000), _number(values, "y", -2000, 4000))
-    away = _number(values, "distance", 1.0, 5000.0)
+    form = checked(LieForm({"thrown": 1} | values))
+    if form["gps"]:
+        return _simulated(hole, int(form["thrown"]))
+    if form["x"] is not None and form["y"] is not None:
+        return frame.place(form["x"], form["y"])
+    away = form["distance"]
     away_m = metres_from_feet(away) if hole.plan.owner.units == "imperial" else away
     if away_m > FARTHEST_M:
         raise Refused("distance: no hole is that long")
-    bearing = math.radians(_number(values, "bearing", 0.0, 360.0))
+    bearing = math.radians(form["bearing"])
     pin = scene.pin.at
     return pin[0] - away_m * math.sin(bearing), pin[1] - away_m * math.cos(bearing)
 
@@ -71,11 +69,9 @@ def _simulated(hole: PlannedHole, thrown: int) -> Point:
 
 def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     """The plan from a lie, by the number of throws made and the stance. ValueError names a bad one."""
-    thrown = int(_number(values, "thrown", 0, 20))
-    stance = values.get("stance", Stance.LEVEL.value)
-    if stance not in tuple(Stance):
-        raise Refused(f"stance must be one of {', '.join(Stance)}")
-    return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, thrown, Stance(stance))
+    form = checked(LieForm(values | {"gps": True}))
+    stance = Stance(form["stance"] or Stance.LEVEL)
+    return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, int(form["thrown"]), stance)
 
 
 def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
@@ -95,25 +91,17 @@ def own_throw(hole: PlannedHole, values: Json) -> Kept:
 
 
 def _entered(situation: Situation, values: Json) -> PlannedThrow:
-    disc = next((d for d in situation.bag if d.key == values.get("disc")), None)
+    form = checked(OwnForm(values))
+    disc = next((d for d in situation.bag if d.key == form["disc"]), None)
     if disc is None:
         raise Refused("disc: choose one of the bag")
-    if values.get("kind") not in situation.kinds:
+    if form["kind"] not in situation.kinds:
         known = ", ".join(k for k in KINDS if k in situation.kinds)
         raise Refused(f"kind: must be one that is thrown today: {known}")
-    kind = Kind(values["kind"])
-    number = {name: _number(values, name, *limits) for name, limits in LIMITS.items()}
+    kind = Kind(form["kind"])
     tee, pin = situation.scene.tee.at, situation.scene.pin.at
     return PlannedThrow(
-        disc, kind, situation.thrower.throw(kind), number["hyzer_deg"], usual_nose_deg(kind),
-        number["launch_deg"], number["power_pct"] / 100.0, 0.0,
-        bearing_deg(tee, pin) + number["aim_left_deg"], tee,
+        disc, kind, situation.thrower.throw(kind), form["hyzer_deg"], usual_nose_deg(kind),
+        form["launch_deg"], form["power_pct"] / 100.0, 0.0,
+        bearing_deg(tee, pin) + form["aim_left_deg"], tee,
     )  # fmt: skip
-
-
-def _number(values: Json, name: str, low: float, high: float) -> float:
-    value = values.get(name)
-    if isinstance(value, bool) or not isinstance(value, int | float) or not low <= value <= high:
-        words = name.removesuffix("_deg").removesuffix("_pct").replace("_", " ")
-        raise Refused(f"{words} must be a number from {low:g} to {high:g}")
-    return float(value)

@@ -33,7 +33,7 @@ def plan_pins(hole: PlannedHole, weights: Mapping[str, Any]) -> UnsurePlan:
     for pin, weight in weights.items():
         if pin not in known:
             raise Refused(f"there is no pin {pin} on this hole")
-        if isinstance(weight, bool) or not isinstance(weight, int | float) or not 0 <= weight <= 1e6:
+        if isinstance(weight, bool) or not isinstance(weight, int | float) or not abs(weight) <= 1e6:
             raise Refused(f"the weight of pin {pin} must be a number")
     weighed = tuple((pin, float(weights[pin])) for pin in known if weights.get(pin))
     course = hole.plan.layout.course
