@@ -32,7 +32,7 @@ def test_what_is_never_thrown_and_liked_is_kept(watched):
     page.get_by_label("uphill").check()
     page.get_by_label("Aim at most").fill("90")
     page.get_by_role("button", name="Keep").click()
-    assert "widest_aim_deg must be between 5 and 60" in page.get_by_role("alert").inner_text()
+    assert "widest_aim: must be a number from 5 to 60" in page.get_by_role("alert").inner_text()
     assert page.get_by_label("forehand never over water").is_checked()
     watched.wrong.clear()  # the browser reports the refusal, which is meant
     page.get_by_label("Aim at most").fill("25")

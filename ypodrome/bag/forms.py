@@ -2,11 +2,15 @@
 
 from __future__ import annotations
 
+from typing import Any
+
 from django import forms
 
 from ypodrome.accounts.fields import Named, Ranged
+from ypodrome.accounts.models import Player
 from ypodrome.bag.models import ACTIVE, BagDisc, State
-from ypodrome.core.api import DISC_RANGES, Throw
+from ypodrome.bag.preferences import PUTTS, Ruled, rows_of
+from ypodrome.core.api import DISC_RANGES, NARROWEST_AIM_DEG, WIDEST_AIM_DEG, Shape, Throw
 
 LIMITS = {
     "hyzer_deg": (-90.0, 90.0),
@@ -75,6 +79,27 @@ class DiscForm(forms.ModelForm):
         if self.instance.state in ACTIVE and others.exclude(pk=self.instance.pk).exists():
             raise forms.ValidationError("You have a disc of this name already: tell them apart, as “(old)”.")
         return name
+
+
+class PreferencesForm(forms.Form):
+    """What a player rules out, by `never` values "row|over|which" of the page, and what they like."""
+
+    never = forms.MultipleChoiceField(required=False)
+    putt = forms.ChoiceField(choices=PUTTS, required=False)
+    lines = forms.MultipleChoiceField(choices=[(s.value, s.value) for s in Shape], required=False)
+    widest_aim = Ranged(NARROWEST_AIM_DEG, WIDEST_AIM_DEG, required=False)
+
+    def __init__(self, data: Any, player: Player) -> None:
+        super().__init__(data)
+        rows = rows_of(player, set())
+        offered = [f"{r['row']}|{over}|{r['which']}" for r in rows for over, *_ in r["cells"]]
+        never: Any = self.fields["never"]
+        never.choices = [(value, value) for value in offered]
+
+    def rules(self) -> set[Ruled]:
+        """What is ticked."""
+        split = (value.split("|", 2) for value in self.cleaned_data["never"])
+        return {(row, which, over) for row, over, which in split}
 
 
 class StateForm(forms.Form):

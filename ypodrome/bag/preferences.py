@@ -25,7 +25,9 @@ COLUMNS = ((Over.WATER.value, "over water"), (Over.OB.value, "over out of bounds
 
 
 @transaction.atomic
-def set_preferences(player: Player, never: Iterable[Ruled], putt: str, lines: list[str], widest: str) -> None:
+def set_preferences(
+    player: Player, never: Iterable[Ruled], putt: str, lines: list[str], widest: float | None
+) -> None:
     """Keep what the player rules out and likes. That a disc stays away from water is kept with the disc.
     ValueError names what cannot be."""
     never = set(never)
@@ -33,11 +35,8 @@ def set_preferences(player: Player, never: Iterable[Ruled], putt: str, lines: li
     rules = [{row: which, "over": over or None} for row, which, over in sorted(never)
              if (row, over) != ("disc", "water")]  # fmt: skip
     prefers: dict[str, Any] = {"lines": lines, "putt": putt or None}
-    if widest.strip():
-        try:
-            prefers["widest_aim_deg"] = float(widest)
-        except ValueError:
-            raise Refused(f"the widest aim is a number of degrees, not {widest!r}") from None
+    if widest is not None:
+        prefers["widest_aim_deg"] = widest
     found = preferences_from({"never": rules, "prefers": prefers})
     _leaves_something(player, found)
     for disc in bag_of(player):

@@ -10,42 +10,39 @@ from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
-from ypodrome.accounts.http import json_body
+from ypodrome.accounts.http import checked, json_body
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag import bench, services
+from ypodrome.bag.forms import PreferencesForm
 from ypodrome.bag.models import StockLine
 from ypodrome.bag.preferences import set_preferences, ticked
 from ypodrome.bag.presenters import bench_context, preferences_context
 from ypodrome.core.refused import Refused
-from ypodrome.interchange.problems import FileProblems
 
 
 @require_http_methods(["GET", "POST"])
 def preferences(request: PlayerRequest) -> HttpResponse:
     """What the player rules out and likes."""
-    player, form = request.player, request.POST
+    player = request.player
     if request.method == "GET":
         likes = player.thrower.preferences
         widest = "" if likes.widest_aim_deg is None else f"{likes.widest_aim_deg:g}"
         shown = {"putt": likes.putt or "", "lines": list(likes.lines), "widest": widest}
         return render(request, "bag/preferences.html", preferences_context(player, ticked(player), shown))
-    rules = [rule.split("|", 2) for rule in form.getlist("never") if rule.count("|") >= 2]
-    never = {(row, which, over) for row, over, which in rules}
-    typed: dict[str, Any] = {
-        "putt": form.get("putt", ""),
-        "lines": form.getlist("lines"),
-        "widest": form.get("widest_aim", ""),
-    }
+    form = PreferencesForm(request.POST, player)
     try:
-        set_preferences(player, never, **typed)
-    except FileProblems as error:
-        problems = [str(p) for p in error.problems]
+        v = checked(form)
+        set_preferences(player, form.rules(), v["putt"], v["lines"], v["widest_aim"])
     except Refused as error:
-        problems = [str(error)]
+        problems = [str(p) for p in getattr(error, "problems", [error])]
     else:
         messages.success(request, "Kept. Holes are planned anew when you open them.")
         return redirect("bag:preferences")
-    context = preferences_context(player, never, typed)
+    typed = {"putt": request.POST.get("putt", ""), "lines": request.POST.getlist("lines"),
+             "widest": request.POST.get("widest_aim", "")}  # fmt: skip
+    never = {tuple(value.split("|", 2)) for value in request.POST.getlist("never")}
+    on = {(row, which, over) for row, over, which in (n for n in never if len(n) == 3)}
+    context = preferences_context(player, on, typed)
     context |= {"problems": problems, "heading": "Not kept. Mend this and try again:"}
     return render(request, "bag/preferences.html", context, status=400)
 
