@@ -53,6 +53,15 @@ class Watched:
         assert not found, [(v["id"], [n["html"] for n in v["nodes"]][:3]) for v in found]
 
 
+def box_of(locator):
+    """Where something stands on the page; asked again while it is being drawn anew."""
+    for _ in range(40):
+        if box := locator.bounding_box():
+            return box
+        locator.page.wait_for_timeout(50)
+    raise AssertionError("what was to be dragged is never drawn")
+
+
 @pytest.fixture(autouse=True)
 def unhashed_static(settings):
     """The live server finds static files by their plain names; hashed names need collectstatic."""

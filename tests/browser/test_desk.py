@@ -4,6 +4,7 @@ import json
 
 import pytest
 
+from tests.browser.conftest import box_of
 from ypodrome.accounts.models import Player
 from ypodrome.course.models import Course
 
@@ -164,7 +165,7 @@ def test_a_dragged_corner_is_kept(watched):
     page.wait_for_selector("[data-at]")
     page.locator("#hole-choice").select_option("9")
     page.locator(".feature:not(.faint):has(.ground-water)").first.click()
-    handle = page.locator(".corner-handle").first.bounding_box()
+    handle = box_of(page.locator(".corner-handle").first)
     x, y = handle["x"] + 5, handle["y"] + 5
     page.mouse.move(x, y)
     page.mouse.down()

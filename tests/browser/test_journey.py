@@ -4,6 +4,7 @@ import re
 
 import pytest
 
+from tests.browser.conftest import box_of
 from ypodrome.accounts.models import Player
 from ypodrome.round.services import begin_round
 
@@ -149,15 +150,6 @@ def test_phone_pages_do_not_scroll_sideways(watched, path):
     watched.open(path.format(plan().pk))
     watched.page.wait_for_timeout(300)
     assert watched.page.evaluate("document.documentElement.scrollWidth") <= 390
-
-
-def box_of(locator):
-    """Where something stands on the page; asked again while it is being drawn anew."""
-    for _ in range(40):
-        if box := locator.bounding_box():
-            return box
-        locator.page.wait_for_timeout(50)
-    raise AssertionError("what was to be dragged is never drawn")
 
 
 def test_the_bench_follows_sliders_and_handles(watched):
