@@ -9,11 +9,13 @@ import pytest
 from django.contrib.auth import get_user_model
 
 from ypodrome.accounts.models import Player
+from ypodrome.accounts.quota import MOST
 from ypodrome.archive.reading import read_contents
 from ypodrome.archive.taking import take_in
 from ypodrome.archive.writing import archive_of
 from ypodrome.bag import bench, services
 from ypodrome.bag.models import BagDisc
+from ypodrome.core.refused import Refused
 from ypodrome.course import edits
 from ypodrome.course.models import Course
 from ypodrome.interchange.archive_zip import write_archive
@@ -70,6 +72,38 @@ def test_only_the_date_of_the_manifest_differs(lived):
     ):
         differ = [n for n in one.namelist() if one.read(n) != two.read(n)]
     assert differ == ["manifest.json"]
+
+
+def test_writing_it_changes_nothing_even_after_an_edit(lived):
+    course = lived.courses.get()
+    edits.change(course, [{"at": course.features.last().position, "feature": None}])
+    before = list(course.versions.values_list("number", flat=True))
+    out = archive_of(lived, DAY)
+    assert list(course.versions.values_list("number", flat=True)) == before
+    contents = read_contents(out)
+    assert contents.courses[0].present == max(before) + 1
+    other = elsewhere(lived)
+    take_in(other, contents, thrower=True)
+    assert archive_of(other, DAY) == out
+
+
+def test_versions_that_nothing_was_made_on_are_dropped(lived):
+    course = lived.courses.get()
+    plan = GamePlan.objects.of(lived).order_by("created").last()
+    for _ in range(3):
+        edits.change(course, [{"at": course.features.last().position, "feature": None}])
+        planning.plan_one(plan.holes.get(position=1))
+    needed = {p.version_id for p in GamePlan.objects.all()} | {r.version_id for r in lived.rounds.all()}
+    assert len(needed) <= course.versions.count() <= len(needed) + 1
+
+
+def test_no_more_is_taken_in_than_there_is_room_for(lived, monkeypatch):
+    out = archive_of(lived, DAY)
+    other = elsewhere(lived)
+    monkeypatch.setitem(MOST, "discs", 10)
+    with pytest.raises(Refused, match="you keep 14 discs of 10"):
+        take_in(other, read_contents(out), thrower=True)
+    assert not other.discs.exists()
 
 
 def test_read_twice_does_nothing_twice_and_leaves_the_first_alone(lived):

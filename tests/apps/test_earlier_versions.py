@@ -184,3 +184,6 @@ def test_a_backup_is_whole_and_restores_what_was_there(migrated, tmp_path):
     assert discs() == 0
     assert run("restore", str(copy)).returncode == 0
     assert discs() == before
+    (tmp_path / "ypodrome.sqlite3").write_bytes(b"damaged" * 4000)
+    assert "is kept as ypodrome-set-aside" in run("restore", str(copy)).stdout
+    assert discs() == before

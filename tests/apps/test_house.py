@@ -21,6 +21,7 @@ from ypodrome.bag.wear import worn_by_now
 from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course
 from ypodrome.plan import planning
+from ypodrome.plan.inputs import is_stale
 from ypodrome.plan.models import GamePlan
 from ypodrome.round.models import Event, Round
 from ypodrome.round.services import begin_round, record_hole
@@ -119,7 +120,34 @@ def test_what_is_typed_is_shown_beside_what_is_kept(client, demo):
     assert "as kept" in part
     assert Player.objects.get().thrower_document == demo.thrower_document
     answer = client.post(url, json.dumps(THROWER | {"rating": "none"}), "application/json")
-    assert (answer.status_code, answer.json()["error"]) == (400, "rating: Enter a number.")
+    assert answer.status_code == 400
+    assert answer.json()["error"] == "rating: must be a number from 700 to 1040"
+
+
+def shown_values(client):
+    """What the form of the thrower shows, as a browser would send it back."""
+    form = client.get(reverse("thrower:page")).context["form"]
+    return {f.html_name: f.field.widget.format_value(f.value()) or "" for f in form}
+
+
+def test_keeping_what_is_shown_changes_nothing_and_plans_nothing(client, demo_plan):
+    """Shown are rounded feet; kept are metres, a named spread, and more putts than a form usually has."""
+    player = demo_plan.owner
+    makes = [[3, 0.97], [5, 0.9], [7, 0.62], [10, 0.35], [13, 0.2], [16, 0.125]]
+    player.thrower_document |= {"putting": {"make": makes}, "fault_share": 0.1234}
+    player.save()
+    before = planning.plan_one(demo_plan.holes.get(position=1))
+    values = shown_values(client)
+    values["hand"] = "right"
+    assert client.post(reverse("thrower:page"), values).status_code == 302
+    kept = Player.objects.get().thrower_document
+    assert kept == player.thrower_document
+    assert not is_stale(type(before).objects.get(pk=before.pk))
+    client.post(reverse("thrower:page"), values | {"forehand_far": "300"})
+    changed = Player.objects.get().thrower_document
+    assert changed["throws"]["forehand"]["max_distance_m"] == pytest.approx(300 * 0.3048, abs=0.1)
+    assert changed["throws"]["backhand"] == kept["throws"]["backhand"]
+    assert changed["putting"]["make"] == makes
 
 
 def test_a_better_rating_scores_better_and_scatters_less_in_the_open(demo):
@@ -281,6 +309,8 @@ def test_a_quota_is_told_before_and_when_it_is_met(client, demo, monkeypatch):
     answer = client.post(reverse("bag:new"), DISC | {"name": "Another"})
     assert answer.status_code == 400
     assert "you keep 15 discs of 15" in answer.content.decode()
+    client.post(reverse("bag:delete", args=(demo.discs.get(name="Newling").pk,)))
+    assert client.post(reverse("bag:new"), DISC | {"name": "Another"}).status_code == 302
 
 
 @pytest.fixture

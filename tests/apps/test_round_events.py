@@ -35,7 +35,7 @@ def first(demo_plan):
 @pytest.fixture(autouse=True)
 def promise_stays(monkeypatch):
     """These tests set what was promised themselves."""
-    monkeypatch.setattr(services, "promise_anew", lambda hole: None)
+    monkeypatch.setattr(services, "promise_anew", lambda *_: None)
 
 
 def test_a_round_is_scored_with_penalties_and_against_the_plan(first):
@@ -80,6 +80,28 @@ def test_saving_again_adds_only_what_differs_and_loses_nothing(first):
     services.record_hole(first, log[:1], 1)
     assert services.round_score(first.round).score == 2
     assert Event.objects.filter(what="throw").count() == 2  # what was told first is there still
+
+
+def test_a_correction_counts_though_the_clock_was_set_back(first, monkeypatch):
+    from datetime import timedelta
+
+    from ypodrome.round import events
+
+    log = throws(("Gantle", "RHBH", "left"))
+    services.record_hole(first, log, 2)
+    services.record_hole(first, throws(("Gantle", "RHBH", "long")), 2)
+    earlier = events.timezone.now() - timedelta(hours=1)
+    monkeypatch.setattr(events.timezone, "now", lambda: earlier)
+    services.record_hole(first, throws(("Gantle", "RHBH", "short")), 2)
+    ((_, told),) = services.played_holes(first.round)
+    assert told.others[0].fault == "short"
+
+
+def test_many_rounds_are_read_in_few_questions(client, first, django_assert_max_num_queries):
+    for _ in range(12):
+        services.begin_round(first.round.plan)
+    with django_assert_max_num_queries(25):
+        client.get(reverse("round:shelf"))
 
 
 def test_a_disc_of_the_bag_is_known_by_its_lasting_id(first):
@@ -181,5 +203,5 @@ def test_the_promise_is_that_of_the_plan_when_play_on_the_hole_began(demo_plan, 
     assert event.planned.split("|")[0] == first.throw.disc.id
     assert json.loads(event.promised)["power_pct"] == round(100 * first.throw.power)
     demo_plan.holes.filter(position=1).update(computed=None)
-    services.promise_anew(hole)
+    services.promise_anew(hole, services.planned_hole(hole), events_at(played, 1))
     assert hole.expected == pytest.approx(first.forecast.expected, abs=1e-3)

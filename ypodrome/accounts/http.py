@@ -9,9 +9,8 @@ from django import forms
 from django.contrib import messages
 from django.core.exceptions import NON_FIELD_ERRORS
 from django.http import HttpRequest
-from django.middleware.csrf import get_token
-from django.urls import reverse
-from django.utils.html import format_html
+from django.template.loader import render_to_string
+from django.utils.safestring import mark_safe
 
 from ypodrome.accounts.quota import standing
 from ypodrome.accounts.requests import PlayerRequest
@@ -72,11 +71,5 @@ def say_room(request: PlayerRequest, what: str) -> None:
 
 def say_deleted(request: HttpRequest, kind: str, pk: int, name: str) -> None:
     """Say that something is deleted, with the click that puts it back."""
-    messages.success(
-        request,
-        format_html(
-            '{} is deleted. <form method="post" action="{}" class="inline"><input type="hidden" '
-            'name="csrfmiddlewaretoken" value="{}"><button class="linkish">Put it back</button></form>',
-            name, reverse("put_back", args=(kind, pk)), get_token(request),
-        ),
-    )  # fmt: skip
+    said = {"kind": kind, "pk": pk, "name": name}
+    messages.success(request, mark_safe(render_to_string("web/_put_back.html", said, request)))

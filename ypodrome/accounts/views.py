@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from django.contrib import messages
 from django.contrib.auth import login, logout, update_session_auth_hash
-from django.http import HttpResponse
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.utils.http import url_has_allowed_host_and_scheme
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
@@ -31,7 +31,7 @@ def units(request: PlayerRequest) -> HttpResponse:
 
 
 @require_http_methods(["GET", "POST"])
-def join(request: PlayerRequest, token: str) -> HttpResponse:
+def join(request: HttpRequest, token: str) -> HttpResponse:
     """Come in by a link: choose a name and a password, or only a new password."""
     invitation = Invitation.objects.select_related("resets__user").filter(token=token).first()
     if invitation is None or not invitation.good:
@@ -120,7 +120,7 @@ def password(request: PlayerRequest) -> HttpResponse:
     form = ResetForm(request.POST if request.method == "POST" else None)
     old_wrong = False
     if request.method == "POST":
-        old_wrong = not request.user.check_password(request.POST.get("old", ""))
+        old_wrong = not request.player.user.check_password(request.POST.get("old", ""))
         if form.is_valid() and not old_wrong:
             user = request.player.user
             user.set_password(form.cleaned_data["password"])

@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import re
+from collections.abc import Iterator
+from contextlib import contextmanager
 from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from typing import Any
@@ -58,6 +60,8 @@ def read_contents(data: bytes) -> Contents:
     thrower = json_of(members, "thrower.json")
     with _inside("thrower.json"):
         thrower_from_document(thrower if isinstance(thrower, dict) else {})
+    with _inside("events.csv"):
+        events = read_events(members["events.csv"])
     found = Contents(
         settings=parts.part("settings.json", members["settings.json"], parts.Settings),
         thrower=thrower,
@@ -67,25 +71,20 @@ def read_contents(data: bytes) -> Contents:
         versions=_versions(members),
         plans=_plans(members),
         rounds=parts.part("rounds.json", members["rounds.json"], list[parts.Round]),
-        events=_events(members["events.csv"]),
+        events=events,
     )
     _check_references(found)
     return found
 
 
-class _inside:
+@contextmanager
+def _inside(member: str) -> Iterator[None]:
     """Names the member in the problems of what is read in it."""
-
-    def __init__(self, member: str) -> None:
-        self.member = member
-
-    def __enter__(self) -> None:
-        return None
-
-    def __exit__(self, kind: Any, error: Any, trace: Any) -> None:
-        if isinstance(error, FileProblems):
-            named = [Problem(f"{self.member}, {p.where}", p.field, p.message) for p in error.problems]
-            raise FileProblems(named) from None
+    try:
+        yield
+    except FileProblems as error:
+        named = [Problem(f"{member}, {p.where}", p.field, p.message) for p in error.problems]
+        raise FileProblems(named) from None
 
 
 def _discs(data: bytes) -> list[ArchivedDisc]:
@@ -106,20 +105,14 @@ def _disc(disc: Disc, more: Json) -> ArchivedDisc:
     lost_on = date.fromisoformat(more["lost_on"]) if more.get("lost_on") else None
     where = str(more.get("lost_where") or "")[:120]
     return ArchivedDisc(
-        UUID(more.get("id") or ""), disc, state, lost_on, where, _time(more.get("worn_from") or "")
+        UUID(more.get("id") or ""), disc, state, lost_on, where, time_of(more.get("worn_from") or "")
     )
 
 
-def _time(text: str) -> datetime:
+def time_of(text: str) -> datetime:
+    """A time with its zone; UTC where none is told. ValueError where it is none."""
     found = datetime.fromisoformat(text)
     return found if found.tzinfo else found.replace(tzinfo=UTC)
-
-
-def _events(data: bytes) -> list[Event]:
-    events: list[Event] = []
-    with _inside("events.csv"):
-        events += read_events(data)
-    return events
 
 
 def _versions(members: dict[str, bytes]) -> dict[tuple[UUID, int], Json]:
@@ -140,9 +133,9 @@ def _plans(members: dict[str, bytes]) -> dict[UUID, parts.Plan]:
         if match := re.fullmatch(r"plans/(.{36})\.json", name):
             plan = parts.part(name, data, parts.Plan)
             try:
-                _time(plan.created), date.fromisoformat(plan.day)
+                time_of(plan.created), date.fromisoformat(plan.day)
                 if plan.archived:
-                    _time(plan.archived)
+                    time_of(plan.archived)
                 for hole in plan.holes:
                     choice_from(hole.choice)
             except (ValueError, msgspec.ValidationError) as error:
@@ -170,7 +163,7 @@ def _check_references(found: Contents) -> None:
             raise refuse(where, f"the course has no layout {plan.layout!r}", "layout")
     for played in found.rounds:
         try:
-            _time(played.started), date.fromisoformat(played.day)
+            time_of(played.started), date.fromisoformat(played.day)
         except ValueError as error:
             raise refuse("rounds.json", str(error)) from None
         if played.course and (played.course, played.version) not in found.versions:

@@ -2,21 +2,20 @@
 
 from __future__ import annotations
 
-import json
-import zlib
 from collections import Counter
 from datetime import date
-from hashlib import sha256
 from uuid import UUID
 
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.archive.reading import ArchivedDisc, Contents, Json
+from ypodrome.accounts.quota import MOST, room_for
+from ypodrome.archive.reading import ArchivedDisc, Contents, Json, time_of
 from ypodrome.bag.models import ACTIVE, BagDisc, StockLine
 from ypodrome.bag.services import values_of
-from ypodrome.course.models import Course, CourseVersion
+from ypodrome.course.models import Course
 from ypodrome.course.services import store_document
+from ypodrome.course.versions import store_version
 from ypodrome.interchange import archive_parts as parts
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.round.events import take
@@ -29,7 +28,7 @@ Counts = Counter[str]
 @transaction.atomic
 def take_in(player: Player, contents: Contents, thrower: bool) -> Counts:
     """Merge an archive into a player's data by ids: what is there already stays as it is. `thrower`: take its
-    thrower and settings in place of the player's."""
+    thrower and settings in place of the player's. Refused when it is more than there is room for."""
     counts: Counts = Counter()
     if thrower:
         player.thrower_document = contents.thrower
@@ -45,6 +44,8 @@ def take_in(player: Player, contents: Contents, thrower: bool) -> Counts:
     for played in contents.rounds:
         counts["rounds"] += _take_round(player, played, courses)
     counts["events"] += take(player, contents.events).new
+    for what in MOST:
+        room_for(player, what, 0)
     return counts
 
 
@@ -89,10 +90,7 @@ def _take_course(player: Player, entry: parts.CourseEntry, contents: Contents, c
         counts["courses"] += 1
     for (key, number), version in contents.versions.items():
         if key == entry.id and not found.versions.filter(number=number).exists():
-            text = json.dumps(version, ensure_ascii=False, separators=(",", ":")).encode()
-            CourseVersion.objects.create(
-                course=found, number=number, digest=sha256(text).hexdigest(), document=zlib.compress(text, 9)
-            )
+            store_version(found, number, version)
     return found
 
 
@@ -115,9 +113,10 @@ def _take_plan(player: Player, key: UUID, plan: parts.Plan, courses: dict[UUID, 
     row = GamePlan.objects.create(
         owner=player, uuid=key, layout=course.layouts.get(name=plan.layout),
         version=course.versions.get(number=plan.version), name=plan.name, day=date.fromisoformat(plan.day),
-        archived=plan.archived, target=plan.target, **parts.plain(plan.conditions),
+        archived=time_of(plan.archived) if plan.archived else None, target=plan.target,
+        **parts.plain(plan.conditions),
     )  # fmt: skip
-    GamePlan.objects.filter(pk=row.pk).update(created=plan.created)
+    GamePlan.objects.filter(pk=row.pk).update(created=time_of(plan.created))
     PlannedHole.objects.bulk_create(
         PlannedHole(plan=row, choice=h.choice, notes=h.notes, **_where(h)) for h in plan.holes
     )
@@ -143,7 +142,7 @@ def _take_round(player: Player, played: parts.Round, courses: dict[UUID, Course]
         version=version, course_name=played.course_name, layout_name=played.layout_name, name=played.name,
         day=date.fromisoformat(played.day),
     )  # fmt: skip
-    Round.objects.filter(pk=row.pk).update(started=played.started)
+    Round.objects.filter(pk=row.pk).update(started=time_of(played.started))
     RoundHole.objects.bulk_create(
         RoundHole(round=row, promised=parts.plain(h.promised), **_where(h)) for h in played.holes
     )

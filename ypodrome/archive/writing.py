@@ -7,12 +7,15 @@ import io
 import json
 from collections.abc import Iterable
 from datetime import date
+from typing import Any
+from uuid import UUID
 
 from ypodrome import __version__
 from ypodrome.accounts.models import Player
 from ypodrome.bag.models import BagDisc
+from ypodrome.course.documents import document_of
 from ypodrome.course.models import Course, CourseVersion
-from ypodrome.course.versions import current_version, document_of_version
+from ypodrome.course.versions import document_of_version, present
 from ypodrome.interchange import archive_parts as parts
 from ypodrome.interchange.archive_zip import VERSION, json_bytes, write_archive
 from ypodrome.interchange.events_csv import write_events
@@ -22,14 +25,15 @@ from ypodrome.round.models import Event, Round
 BAG_COLUMNS = ("name", "speed", "glide", "turn", "fade", "weight_g", "plastic", "wear", "water_ok", "colour",
                "notes", "id", "state", "lost_on", "lost_where", "worn_from")  # fmt: skip
 LINE_VALUES = ("hyzer_deg", "nose_deg", "launch_deg", "power_pct", "wind_m_s", "wind_from_deg")
+Json = dict[str, Any]
 CONDITIONS = parts.Conditions.__struct_fields__
 
 
 def archive_of(player: Player, today: date) -> bytes:
     """A player's archive (docs/formats.md)."""
-    plans = list(GamePlan.objects.of(player).select_related("version", "layout").order_by("uuid"))
+    plans = list(GamePlan.objects.of(player).select_related("version", "layout__course").order_by("uuid"))
     rounds = list(Round.objects.of(player).select_related("version", "plan").order_by("uuid"))
-    courses, versions = _courses(player, plans, rounds)
+    courses, files = _courses(player, plans, rounds)
     manifest = {"format": "archive", "version": VERSION, "made": today.isoformat(), "by": __version__}
     members = {
         "manifest.json": json_bytes(manifest),
@@ -37,15 +41,15 @@ def archive_of(player: Player, today: date) -> bytes:
         "settings.json": json_bytes({"name": player.name, "units": player.units}),
         "bag.csv": bag_csv(BagDisc.objects.of(player).order_by("uuid")),
         "lines.json": json_bytes(_lines(player)),
-        "courses.json": json_bytes(courses),
+        "courses.json": json_bytes(parts.plain(courses)),
         "rounds.json": json_bytes([_round(r) for r in rounds]),
         "events.csv": _events(player),
     }
-    for version in versions:
-        name = f"courses/{version.course.uuid}-{version.number}.geojson"
-        members[name] = json.dumps(document_of_version(version), ensure_ascii=False).encode()
+    for (key, number), document in files.items():
+        members[f"courses/{key}-{number}.geojson"] = json.dumps(document, ensure_ascii=False).encode()
+    numbers = {entry.id: entry.present for entry in courses}
     for plan in plans:
-        members[f"plans/{plan.uuid}.json"] = json_bytes(parts.plain(_plan(plan)))
+        members[f"plans/{plan.uuid}.json"] = json_bytes(parts.plain(_plan(plan, numbers)))
     return write_archive(members)
 
 
@@ -74,23 +78,27 @@ def _lines(player: Player) -> list[object]:
 
 def _courses(
     player: Player, plans: list[GamePlan], rounds: list[Round]
-) -> tuple[list[object], list[CourseVersion]]:
-    """The player's courses and those that plans and rounds need, with every version needed."""
+) -> tuple[list[parts.CourseEntry], dict[tuple[UUID, int], Json]]:
+    """The player's courses and those that plans and rounds need, with the files of every version needed and
+    of the present one."""
     used = {p.version_id for p in plans} | {r.version_id for r in rounds} - {None}
-    needed = Course.objects.filter(versions__in=used) | Course.objects.of(player)
-    versions, entries = set(used), []
+    needed = Course.objects.of(player) | Course.objects.filter(versions__in=used)
+    needed |= Course.objects.filter(layouts__in={p.layout_id for p in plans})
+    entries, files = [], {}
+    for version in CourseVersion.objects.filter(pk__in=used).select_related("course"):
+        files[version.course.uuid, version.number] = document_of_version(version)
     for course in needed.distinct().order_by("uuid"):
-        present = current_version(course)
-        versions.add(present.pk)
-        entry = parts.CourseEntry(course.uuid, present.number, course.shared, course.owner_id == player.pk)
-        entries.append(parts.plain(entry))
-    return entries, list(CourseVersion.objects.filter(pk__in=versions).select_related("course"))
+        now, mine = present(course), course.owner_id == player.pk
+        files[course.uuid, now.number] = now.document or document_of(course)
+        entries.append(parts.CourseEntry(course.uuid, now.number, course.shared, mine))
+    return entries, files
 
 
-def _plan(plan: GamePlan) -> parts.Plan:
-    version = plan.version or current_version(plan.layout.course)
+def _plan(plan: GamePlan, present_numbers: dict[UUID, int]) -> parts.Plan:
+    course = plan.layout.course
     return parts.Plan(
-        course=version.course.uuid, version=version.number, layout=plan.layout.name,
+        course=course.uuid, version=plan.version.number if plan.version else present_numbers[course.uuid],
+        layout=plan.layout.name,
         name=plan.name, day=plan.day.isoformat(), created=plan.created.isoformat(),
         archived=plan.archived.isoformat() if plan.archived else None,
         conditions=parts.Conditions(**{name: getattr(plan, name) for name in CONDITIONS}), target=plan.target,

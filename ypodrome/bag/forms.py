@@ -6,7 +6,7 @@ from typing import Any
 
 from django import forms
 
-from ypodrome.accounts.fields import Named, Ranged
+from ypodrome.accounts.fields import Named, PlainNumber, Ranged
 from ypodrome.accounts.models import Player
 from ypodrome.bag.models import ACTIVE, BagDisc, State
 from ypodrome.bag.preferences import PUTTS, Ruled, rows_of
@@ -51,14 +51,6 @@ class TaughtForm(forms.Form):
 NUMBERS = ("speed", "glide", "turn", "fade")
 
 
-class PlainNumber(forms.TextInput):
-    """A number without needless decimals."""
-
-    def format_value(self, value: object) -> str | None:
-        """7.0 as 7; what is no number as it was typed."""
-        return f"{value:g}" if isinstance(value, float) else super().format_value(value)
-
-
 class DiscForm(forms.ModelForm):
     """A disc as its owner knows it."""
 
@@ -69,7 +61,7 @@ class DiscForm(forms.ModelForm):
             "weight_g": "Weight, g", "wear": "Wear, 0 new to 10 beaten in",
             "water_ok": "May be thrown over water",
         }  # fmt: skip
-        widgets = {name: PlainNumber(attrs={"inputmode": "decimal", "class": "w-16"})
+        widgets = {name: PlainNumber()
                    for name in (*NUMBERS, "weight_g", "wear")}  # fmt: skip
 
     def clean_name(self) -> str:

@@ -8,7 +8,7 @@ from typing import Any
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
-from ypodrome.bag.services import bag_of
+from ypodrome.bag.services import bag_of, remember
 from ypodrome.core.api import KINDS, Kind, Over, Preferences, PuttLiked
 from ypodrome.core.refused import Refused
 from ypodrome.interchange.preferences_json import preferences_document, preferences_from
@@ -39,10 +39,12 @@ def set_preferences(
         prefers["widest_aim_deg"] = widest
     found = preferences_from({"never": rules, "prefers": prefers})
     _leaves_something(player, found)
-    for disc in bag_of(player):
-        if disc.water_ok == (disc.name in wet):
-            disc.water_ok = disc.name not in wet
-            disc.save(update_fields=["water_ok"])
+    changed = [d for d in bag_of(player) if d.water_ok == (d.name in wet)]
+    if changed:
+        remember(player, "what goes over water")
+    for disc in changed:
+        disc.water_ok = not disc.water_ok
+        disc.save(update_fields=["water_ok"])
     player.thrower_document = {**player.thrower_document, **preferences_document(found)}
     player.save(update_fields=["thrower_document"])
 

@@ -28,7 +28,6 @@ from ypodrome.core.record.event import (
     Penalty,
     What,
     same_told,
-    told_of,
 )
 from ypodrome.core.record.fold import PlayedHole, corrected, fold, hole_score
 from ypodrome.core.record.score import HoleScore, RoundScore
@@ -88,6 +87,8 @@ from ypodrome.core.thrower import (
     Thrower,
     grip_share,
 )
+from ypodrome.core.thrower.level import HIGHEST as HIGHEST_RATING
+from ypodrome.core.thrower.level import LOWEST as LOWEST_RATING
 from ypodrome.core.thrower.preferences import (
     NARROWEST_AIM_DEG,
     WIDEST_AIM_DEG,
@@ -104,7 +105,9 @@ __all__ = [
     "DISC_RANGES",
     "ENTERED_ARMS_M",
     "FACTS",
+    "HIGHEST_RATING",
     "KINDS",
+    "LOWEST_RATING",
     "MADE",
     "MISSED",
     "NARROWEST_AIM_DEG",
@@ -239,7 +242,6 @@ __all__ = [
     "surface_through",
     "switches",
     "told",
-    "told_of",
     "tried",
     "usual_nose_deg",
     "warm",

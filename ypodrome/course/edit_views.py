@@ -14,7 +14,6 @@ from ypodrome.accounts.http import checked, json_body
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.api import FACTS
 from ypodrome.core.refused import Refused
-from ypodrome.core.units import feet
 from ypodrome.course import edits, readings
 from ypodrome.course.documents import core_course
 from ypodrome.course.forms import ProfileForm, ShotForm
@@ -25,6 +24,7 @@ from ypodrome.interchange.frame import to_lon_lat
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.standins.gps_walk import gpx_of, wander
 from ypodrome.standins.rangefinder import shoot
+from ypodrome.wording.measures import in_units
 
 
 def own_course(request: PlayerRequest, pk: int) -> Course:
@@ -144,7 +144,7 @@ def profile(request: PlayerRequest, pk: int) -> HttpResponse:
     """A pasted profile becomes spot heights along a hole's line of play."""
     course = own_course(request, pk)
     form = checked(ProfileForm(json_body(request)))
-    per_metre = feet(1.0) if request.player.units == "imperial" else 1.0
+    per_metre = in_units(1.0, request.player.units)
     steps = readings.steps_of_profile(course, form["hole"], form["text"], per_metre)
     return _answer(edits.change(course, steps))
 

@@ -12,14 +12,13 @@ from ypodrome.core.api import POSTURES, Stance
 
 class LieForm(forms.Form):
     """A lie: a place on the drawing, or a distance and bearing to the basket in the player's units, or where
-    the simulated receiver says; throws made, and the stance."""
+    the simulated receiver says after `thrown` throws."""
 
     x = Ranged(-2000, 4000, required=False)
     y = Ranged(-2000, 4000, required=False)
     distance = Ranged(1, 5000, required=False)
     bearing = Ranged(0, 360, required=False)
-    thrown = Ranged(0, 20)
-    stance = Named(tuple(Stance), required=False)
+    thrown = Ranged(0, 20, required=False)
     gps = forms.BooleanField(required=False)
 
     def clean(self) -> dict[str, Any]:
@@ -30,6 +29,13 @@ class LieForm(forms.Form):
                 if v.get(name) is None and name not in self.errors:
                     self.add_error(name, self.fields[name].error_messages["invalid"])
         return v
+
+
+class FromForm(forms.Form):
+    """How one stands at a lie: throws made, and the stance."""
+
+    thrown = Ranged(0, 20)
+    stance = Named(tuple(Stance), required=False)
 
 
 class OwnForm(forms.Form):

@@ -24,15 +24,15 @@ from ypodrome.core.api import (
     usual_nose_deg,
 )
 from ypodrome.core.refused import Refused
-from ypodrome.core.units import metres_from_feet
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.choices import with_own
-from ypodrome.plan.forms import LieForm, OwnForm
+from ypodrome.plan.forms import FromForm, LieForm, OwnForm
 from ypodrome.plan.kept import Kept
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.planning import fresh
 from ypodrome.standins.gps_fix import fix
+from ypodrome.wording.measures import in_metres
 
 Json = dict[str, Any]
 Point = tuple[float, float]
@@ -43,13 +43,13 @@ FARTHEST_M = 400.0
 def lie_of(hole: PlannedHole, scene: Scene, frame: Frame, values: Json) -> Point:
     """The lie that a page names: a place on the drawing, a distance and compass bearing to the basket, or the
     simulated receiver. ValueError names what is missing or wrong."""
-    form = checked(LieForm({"thrown": 1} | values))
+    form = checked(LieForm(values))
     if form["gps"]:
-        return _simulated(hole, int(form["thrown"]))
+        return _simulated(hole, int(form["thrown"] or 1))
     if form["x"] is not None and form["y"] is not None:
         return frame.place(form["x"], form["y"])
     away = form["distance"]
-    away_m = metres_from_feet(away) if hole.plan.owner.units == "imperial" else away
+    away_m = in_metres(away, hole.plan.owner.units)
     if away_m > FARTHEST_M:
         raise Refused("distance: no hole is that long")
     bearing = math.radians(form["bearing"])
@@ -69,7 +69,7 @@ def _simulated(hole: PlannedHole, thrown: int) -> Point:
 
 def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     """The plan from a lie, by the number of throws made and the stance. ValueError names a bad one."""
-    form = checked(LieForm(values | {"gps": True}))
+    form = checked(FromForm(values))
     stance = Stance(form["stance"] or Stance.LEVEL)
     return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, int(form["thrown"]), stance)
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from django.contrib import messages
-from django.http import HttpResponse
+from django.http import HttpRequest, HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
@@ -42,7 +42,7 @@ def withdraw(request: PlayerRequest, pk: int, link: int) -> HttpResponse:
 
 
 @require_safe
-def shown(request: PlayerRequest, token: str) -> HttpResponse:
+def shown(request: HttpRequest, token: str) -> HttpResponse:
     """A plan as its pages, for whoever has the link."""
     link = get_object_or_404(PlanLink.objects.select_related("plan__owner"), token=token, plan__deleted=None)
     return render(request, "plan/book.html", book_context(link.plan) | {"reader": True})

@@ -5,11 +5,11 @@ from __future__ import annotations
 import uuid
 from collections.abc import Iterable
 from dataclasses import dataclass
+from datetime import datetime, timedelta
 from typing import Any
 
 from django.core.exceptions import ValidationError
 from django.db import transaction
-from django.db.models import QuerySet
 from django.utils import timezone
 
 from ypodrome.accounts.models import Player
@@ -57,35 +57,47 @@ def _checked(owner: Player, event: CoreEvent) -> Event:
 
 def events_at(played: Round, position: int) -> list[CoreEvent]:
     """Everything told of one place in a round."""
-    return [e.to_core() for e in _of(played).filter(position=position)]
+    rows = Event.objects.filter(owner_id=played.owner_id, round_uuid=played.uuid, position=position)
+    return [row.to_core() for row in rows]
 
 
-def events_by_position(played: Round) -> dict[int, list[CoreEvent]]:
+ByPosition = dict[int, list[CoreEvent]]
+"""What is told of a round's holes, by place."""
+
+
+def events_by_position(played: Round) -> ByPosition:
     """Everything told of a round's holes, by place."""
-    found: dict[int, list[CoreEvent]] = {}
-    for row in _of(played).exclude(position=None):
-        found.setdefault(row.position or 0, []).append(row.to_core())
+    return events_by_round([played])[played.uuid]
+
+
+def events_by_round(rounds: Iterable[Round]) -> dict[uuid.UUID, ByPosition]:
+    """Everything told of the holes of one player's rounds, by round and place, read in one go."""
+    found: dict[uuid.UUID, ByPosition] = {played.uuid: {} for played in rounds}
+    owners = {played.owner_id for played in rounds}
+    rows = Event.objects.filter(owner__in=owners, round_uuid__in=found).exclude(position=None)
+    for row in rows:
+        if row.round_uuid and row.position:
+            found[row.round_uuid].setdefault(row.position, []).append(row.to_core())
     return found
 
 
-def _of(played: Round) -> QuerySet[Event]:
-    return Event.objects.filter(owner_id=played.owner_id, round_uuid=played.uuid)
-
-
 class DeskPen:
-    """Writes new events of a round's hole as the desk, in running order."""
+    """Writes new events of a round's hole as the desk, in running order, each later than those `told` before
+    it, whatever the clock says."""
 
-    def __init__(self, played: Round, position: int, hole: int) -> None:
-        self.owner = played.owner
+    def __init__(self, played: Round, position: int, hole: int, told: list[CoreEvent]) -> None:
         self.common: dict[str, Any] = {
             "round": str(played.uuid), "device": DESK, "position": position, "hole": hole,
         }  # fmt: skip
         self.next = Event.objects.filter(owner=played.owner, device=DESK).count() + 1
+        latest = max((datetime.fromisoformat(e.made_at) for e in told), default=timezone.now())
+        self.now = max(timezone.now(), latest)
 
     def event(self, what: What, **told: Any) -> CoreEvent:
         """A new event of the desk."""
+        self.now += timedelta(microseconds=1)
         made = CoreEvent(
-            id=str(uuid.uuid4()), what=what, running=self.next, made_at=timezone.now().isoformat(),
+            id=str(uuid.uuid4()), what=what, running=self.next, made_at=self.now.isoformat(),
             **self.common | told,
         )  # fmt: skip
         self.next += 1

@@ -7,8 +7,8 @@ from typing import Any
 from django import forms
 
 from ypodrome.core.api import Throw
-from ypodrome.core.units import metres_from_feet
 from ypodrome.round.services import MOST_PUTTS, RESULTS
+from ypodrome.wording.measures import in_metres
 
 
 class HoleForm(forms.Form):
@@ -47,5 +47,5 @@ class ThrowForm(forms.Form):
     def values(self) -> dict[str, Any]:
         """The throw in SI units."""
         left = self.cleaned_data["left"]
-        left_m = metres_from_feet(left) if left is not None and self.units == "imperial" else left
+        left_m = None if left is None else in_metres(left, self.units)
         return self.cleaned_data | {"left_m": left_m}

@@ -3,17 +3,20 @@
 from __future__ import annotations
 
 from typing import Any
+from uuid import UUID
+
+from django.db.models import Prefetch
 
 from ypodrome.accounts.models import Player
 from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Event, fold
-from ypodrome.core.units import feet
 from ypodrome.plan.inputs import is_stale, stale_reasons
-from ypodrome.plan.models import GamePlan
+from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.round import services
-from ypodrome.round.events import events_at
+from ypodrome.round.events import ByPosition, events_at, events_by_round
 from ypodrome.round.models import Round, RoundHole
+from ypodrome.wording.measures import in_units
 
 Json = dict[str, Any]
 
@@ -21,10 +24,9 @@ Json = dict[str, Any]
 def record_context(hole: RoundHole) -> Json:
     """The form of a hole: what is told of it, or the plan to begin from."""
     player, played = hole.round.owner, hole.round
-    services.promise_anew(hole)
-    events = events_at(played, hole.position)
+    events, planned = events_at(played, hole.position), services.planned_hole(hole)
+    services.promise_anew(hole, planned, events)
     told = fold(events)
-    planned = played.plan.holes.filter(position=hole.position).first() if played.plan else None
     throws = [_row(t, player.units) for t in told.others] or _planned_rows(hole)
     thrower = player.thrower
     kinds = [thrower.throw(k).value for k in KINDS if k in thrower.max_distance_m]
@@ -41,6 +43,7 @@ def record_context(hole: RoundHole) -> Json:
         "putts": len(told.putts) if told.throws else 2,
         "told": told if told.over else None,
         "whole": len(events),
+        "disputed": [[e.disc or "a putt" for e in rivals] for rivals in told.disputed],
         "discs": [*discs, *dict.fromkeys(t["disc"] for t in throws if t["disc"] and t["disc"] not in discs)],
         "kinds": list(dict.fromkeys([*kinds, *(t["throw"] for t in throws if t["throw"])])),
         "results": services.RESULTS,
@@ -51,8 +54,7 @@ def record_context(hole: RoundHole) -> Json:
 
 
 def _row(event: Event, units: str) -> dict[str, str]:
-    to_go_m = event.to_go_m
-    left = "" if to_go_m is None else f"{feet(to_go_m) if units == 'imperial' else to_go_m:.0f}"
+    left = "" if event.to_go_m is None else f"{in_units(event.to_go_m, units):.0f}"
     return {"disc": event.disc, "throw": event.throw, "result": services.result_of(event), "left": left}
 
 
@@ -65,20 +67,26 @@ def _planned_rows(hole: RoundHole) -> list[dict[str, str]]:
     return rows or [{"disc": "", "throw": "", "result": services.AS_PLANNED}]
 
 
+LISTED_HOLES = PlannedHole.objects.defer("tried", "winds", "scratch", "notes")
+"""Holes as a list of plans needs them."""
+
+
 def shelf_context(player: Player, put_away: bool) -> Json:
     """Plans with their rounds, and rounds whose plan is gone, by course, latest first."""
     plans = GamePlan.objects.of(player).select_related("layout__course").filter(archived__isnull=not put_away)
-    plans = plans.prefetch_related("owner__discs", "owner__lines__disc", "holes")
+    plans = plans.prefetch_related("owner__discs", "owner__lines__disc")
+    plans = plans.prefetch_related(Prefetch("holes", LISTED_HOLES))
     rounds = list(Round.objects.of(player).select_related("plan").prefetch_related("holes"))
+    told = events_by_round(rounds)
     courses: dict[str, Json] = {}
     for plan in plans:
-        mine = [_round_row(r) for r in rounds if r.plan_id == plan.pk]
+        mine = [_round_row(r, told) for r in rounds if r.plan_id == plan.pk]
         course = courses.setdefault(plan.layout.course.name, {"plans": [], "alone": []})
         course["plans"].append(_plan_row(plan) | {"rounds": mine})
     for played in rounds:
         if not put_away and (played.plan is None or played.plan.deleted is not None):
             course = courses.setdefault(played.course_name, {"plans": [], "alone": []})
-            course["alone"].append(_round_row(played))
+            course["alone"].append(_round_row(played, told))
     rows = [{"name": name, **rows} for name, rows in sorted(courses.items())]
     return {"courses": rows, "put_away": put_away}
 
@@ -100,8 +108,8 @@ def _plan_row(plan: GamePlan) -> Json:
     return {"plan": plan, "state": state, "expected": expected}
 
 
-def _round_row(played: Round) -> Json:
-    score = services.round_score(played)
+def _round_row(played: Round, told: dict[UUID, ByPosition]) -> Json:
+    score = services.round_score(played, told[played.uuid])
     done, par = len(score.holes), score.against_par
     against = "level" if par == 0 else f"{par:+d}".replace("-", "−")
     of = "" if done == len(played.holes.all()) else f" after {done}"

@@ -14,6 +14,7 @@ from ypodrome.core.api import (
     MISSED,
     WITHDRAWN,
     Fault,
+    HoleScore,
     Penalty,
     PlayedHole,
     RoundScore,
@@ -27,8 +28,8 @@ from ypodrome.core.api import Event as CoreEvent
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
 from ypodrome.course.versions import current_version
-from ypodrome.plan.models import GamePlan
-from ypodrome.round.events import DeskPen, events_at, events_by_position, take
+from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.round.events import ByPosition, DeskPen, events_at, events_by_position, take
 from ypodrome.round.models import Round, RoundHole
 from ypodrome.round.promised import promised_of
 
@@ -54,7 +55,7 @@ def begin_round(plan: GamePlan) -> Round:
     room_for(plan.owner, "rounds")
     layout = plan.layout
     played = Round.objects.create(
-        owner=plan.owner, plan=plan, version=current_version(layout.course), day=plan.day,
+        owner=plan.owner, plan=plan, version=current_version(layout.course),
         course_name=layout.course.name, layout_name=layout.name, name=plan.name,
     )  # fmt: skip
     RoundHole.objects.bulk_create(
@@ -65,11 +66,15 @@ def begin_round(plan: GamePlan) -> Round:
     return played
 
 
-def promise_anew(hole: RoundHole) -> None:
-    """Take what the plan promises now, as long as nothing is told of the hole; not stored by this."""
+def planned_hole(hole: RoundHole) -> PlannedHole | None:
+    """The hole of the round's plan at the same place, while there is one."""
     plan = hole.round.plan
-    planned = plan.holes.filter(position=hole.position).first() if plan else None
-    if planned is None or events_at(hole.round, hole.position):
+    return plan.holes.filter(position=hole.position).first() if plan else None
+
+
+def promise_anew(hole: RoundHole, planned: PlannedHole | None, events: list[CoreEvent]) -> None:
+    """Take what the plan promises now, as long as nothing is told of the hole; not stored by this."""
+    if planned is None or events:
         return
     hole.tee, hole.pin, hole.promised = planned.tee, planned.pin, promised_of(planned)
 
@@ -85,13 +90,13 @@ def record_hole(hole: RoundHole, throws: list[dict[str, Any]], putts: int) -> Pl
         raise Refused(f"putts must be between 0 and {MOST_PUTTS}, got {putts}")
     if not 1 <= len(throws) <= MOST_THROWS:
         raise Refused(f"a hole takes 1 to {MOST_THROWS} throws, got {len(throws)}")
-    promise_anew(hole)
+    events = events_at(hole.round, hole.position)
+    promise_anew(hole, planned_hole(hole), events)
     hole.save(update_fields=["tee", "pin", "promised"])
-    wanted = _wanted(hole, throws, putts)
-    pen = DeskPen(hole.round, hole.position, hole.number)
-    told = fold(events_at(hole.round, hole.position))
-    take(hole.round.owner, _differences(pen, told, wanted))
-    return fold(events_at(hole.round, hole.position))
+    pen = DeskPen(hole.round, hole.position, hole.number, events)
+    new = _differences(pen, fold(events), _wanted(hole, throws, putts))
+    take(hole.round.owner, new)
+    return fold([*events, *new])
 
 
 def _wanted(hole: RoundHole, throws: list[dict[str, Any]], putts: int) -> list[dict[str, Any]]:
@@ -175,7 +180,7 @@ def result_of(event: CoreEvent) -> str:
     return event.penalty or event.fault or AS_PLANNED
 
 
-def score_of(hole: RoundHole, played: PlayedHole) -> Any:
+def score_of(hole: RoundHole, played: PlayedHole) -> HoleScore:
     """The score of a hole from its play."""
     by_distance = hole.promised.get("by_distance", [])
     return hole_score(played, hole.number, hole.par, hole.expected, by_distance)
@@ -183,18 +188,18 @@ def score_of(hole: RoundHole, played: PlayedHole) -> Any:
 
 def first_open(played: Round) -> int:
     """The first place of a round of which nothing is told yet; its first when all are."""
-    told = set(events_by_position(played))
+    told = events_by_position(played)
     places = list(played.holes.values_list("position", flat=True))
     return next((p for p in places if p not in told), places[0])
 
 
-def played_holes(played: Round) -> list[tuple[RoundHole, PlayedHole]]:
-    """The round's holes of which something is told, in order."""
-    told = events_by_position(played)
+def played_holes(played: Round, told: ByPosition | None = None) -> list[tuple[RoundHole, PlayedHole]]:
+    """The round's holes of which something is `told`, in order; it is read where it is not given."""
+    told = events_by_position(played) if told is None else told
     holes = [(h, fold(told[h.position])) for h in played.holes.all() if h.position in told]
     return [(h, p) for h, p in holes if p.throws or p.over]
 
 
-def round_score(played: Round) -> RoundScore:
-    """The round as the core scores it."""
-    return RoundScore(tuple(score_of(h, p) for h, p in played_holes(played)))
+def round_score(played: Round, told: ByPosition | None = None) -> RoundScore:
+    """The round as the core scores it, from what is `told` of it."""
+    return RoundScore(tuple(score_of(h, p) for h, p in played_holes(played, told)))

@@ -7,9 +7,8 @@ from typing import Any
 import numpy as np
 
 from ypodrome.drawing.frame import path_of
-from ypodrome.thrower.forms import in_units
 from ypodrome.thrower.shows import PUTTS_M, Shows, Stock
-from ypodrome.wording.measures import length
+from ypodrome.wording.measures import in_units, length
 
 Json = dict[str, Any]
 PX_PER_M, HALF_M = 3.6, 27.0

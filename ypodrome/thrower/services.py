@@ -24,9 +24,10 @@ SHIPPED = Path(ypodrome.demo.__file__).parent
 
 
 @transaction.atomic
-def keep_thrower(player: Player, document: Json) -> None:
-    """Keep how a player throws; what it was before can be had back. FileProblems if it is not sound."""
-    thrower = thrower_from_document(document, entered=True)
+def keep_thrower(player: Player, document: Json, entered: bool = True) -> None:
+    """Keep how a player throws, `entered` now or had before; what it was can be had back. FileProblems if it
+    is not sound."""
+    thrower = thrower_from_document(document, entered)
     player.thrower_before = player.thrower_document
     player.thrower_document, player.name = document, thrower.name
     player.save(update_fields=["thrower_document", "thrower_before", "name"])
@@ -42,7 +43,7 @@ def take_back(player: Player) -> None:
     """Make the thrower what it was before the last change; asked again, the change is there again."""
     if player.thrower_before is None:
         raise Refused("the thrower has not been changed yet")
-    keep_thrower(player, player.thrower_before)
+    keep_thrower(player, player.thrower_before, entered=False)
 
 
 def starter_bag() -> tuple[Any, ...]:
@@ -57,8 +58,8 @@ def settle_in(player: Player | None, document: Json, discs: list[str]) -> tuple[
     thrower_from_document(document, entered=True)
     player = player or new_player("player", None, Role.OWNER)
     keep_thrower(player, document)
-    player.units, player.settled = document["units"], True
-    player.save(update_fields=["units", "settled"])
+    player.units, player.settled, player.thrower_before = document["units"], True, None
+    player.save(update_fields=["units", "settled", "thrower_before"])
     had = set(player.discs.values_list("name", flat=True))
     for disc in starter_bag():
         if disc.name in discs and disc.name not in had:

@@ -20,7 +20,7 @@ from ypodrome.core.refused import Refused
 from ypodrome.interchange.thrower_json import thrower_from_document
 from ypodrome.plan.planning import start_plan
 from ypodrome.thrower import services
-from ypodrome.thrower.forms import PUTTS, SPREAD, ThrowerForm, WelcomeForm, initial_of
+from ypodrome.thrower.forms import SPREAD, ThrowerForm, WelcomeForm
 from ypodrome.thrower.presenters import shows_view
 from ypodrome.thrower.shows import shows
 from ypodrome.wording.throws import kind_words
@@ -33,15 +33,12 @@ def page(request: PlayerRequest) -> HttpResponse:
     """How the player throws, with what it comes to; kept when it is sound."""
     player = request.player
     if request.method == "GET":
-        form = ThrowerForm(initial=_initial(request), units=player.units)
-        return render(request, "thrower/thrower.html", _context(request, form))
-    form = ThrowerForm(request.POST, units=player.units)
-    problems = [
-        f"{form.fields[f].label}: {m[0]}" if f in form.fields else m[0] for f, m in form.errors.items()
-    ]
+        return render(request, "thrower/thrower.html", _context(request, ThrowerForm(None, player)))
+    form = ThrowerForm(request.POST, player)
+    problems = [f"{form.fields[field].label}: {wrong[0]}" for field, wrong in form.errors.items()]
     if not problems:
         try:
-            services.keep_thrower(player, form.document(player.thrower_document))
+            services.keep_thrower(player, form.document())
         except Refused as error:
             problems = [str(p) for p in getattr(error, "problems", [error])]
     if problems:
@@ -51,35 +48,30 @@ def page(request: PlayerRequest) -> HttpResponse:
     return redirect("thrower:page")
 
 
-def _initial(request: PlayerRequest) -> dict[str, Any]:
-    player = request.player
-    return initial_of(player.thrower_document, player.thrower, player.units) | {"name": player.name}
-
-
 def _context(request: PlayerRequest, form: ThrowerForm) -> dict[str, Any]:
     player = request.player
     arms = [(kind_words(k), form[f"{k}_far"], form[f"{k}_speed"], form[f"{k}_disc"]) for k in KINDS]
-    putts = [(form[f"putt_{k}_far"], form[f"putt_{k}_made"]) for k in PUTTS]
-    now = shows(player.thrower_document, core_bag(player))
+    putts = [(form[f"putt_{k}_far"], form[f"putt_{k}_made"]) for k in form.putts]
     return {
         "form": form, "arms": arms, "putts": putts, "spread": [form[f"spread_{name}"] for name in SPREAD],
         "spread_open": any(form[f"spread_{name}"].value() for name in SPREAD), "units": player.units,
-        "shown": shows_view(now, None, player.units), "can_take_back": player.thrower_before is not None,
+        "can_take_back": player.thrower_before is not None,
     }  # fmt: skip
 
 
 @require_POST
 def tried(request: PlayerRequest) -> HttpResponse:
-    """What the thrower as typed comes to, beside what is kept; nothing is kept by this."""
+    """What the thrower as typed comes to, beside what is kept where that is another; nothing is kept by
+    this."""
     player = request.player
-    form = ThrowerForm(json_body(request), units=player.units)
+    form = ThrowerForm(json_body(request), player)
     checked(form)
-    document = form.document(player.thrower_document)
+    kept, document, bag = player.thrower_document, form.document(), core_bag(player)
     thrower_from_document(document, entered=True)
-    bag = core_bag(player)
-    view = shows_view(shows(document, bag), shows(player.thrower_document, bag), player.units)
+    before = shows(kept, bag) if form.has_changed() else None
+    view = shows_view(shows(document, bag), before, player.units)
     part = render_to_string("thrower/_shows.html", {"shown": view, "units": player.units}, request)
-    return JsonResponse({"parts": {"shows": part}})
+    return JsonResponse({"parts": {"shows": part}, "changed": form.has_changed()})
 
 
 @require_safe
@@ -113,6 +105,8 @@ def before(request: PlayerRequest) -> HttpResponse:
 @require_http_methods(["GET", "POST"])
 def welcome(request: PlayerRequest) -> HttpResponse:
     """Name, hand, level, two distances and a first bag; then the first hole of a course, planned."""
+    if request.player and request.player.settled:
+        return redirect("home")
     discs = services.starter_bag()
     if request.method == "GET":
         name = request.player.name if request.player else ""

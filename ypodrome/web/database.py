@@ -62,12 +62,23 @@ def integrity(path: Path) -> str:
         return str(error)
 
 
-def put_in_place(copy: Path) -> None:
-    """Make the database what a copy is."""
+def set_aside() -> Path | None:
+    """Move the database, sound or not, out of the way with what belongs to it; where it is then."""
     path = Path(connection.settings_dict["NAME"])
     connection.close()
-    for ending in ("-wal", "-shm"):
-        path.with_name(path.name + ending).unlink(missing_ok=True)
+    if not path.exists():
+        return None
+    aside = path.with_name(f"{path.stem}-set-aside-{datetime.now(UTC):%Y%m%d-%H%M%S-%f}{path.suffix}")
+    for ending in ("", "-wal", "-shm"):
+        part = path.with_name(path.name + ending)
+        if part.exists():
+            part.rename(aside.with_name(aside.name + ending))
+    return aside
+
+
+def put_in_place(copy: Path) -> None:
+    """Make the database, which is not there, what a copy is."""
+    path = Path(connection.settings_dict["NAME"])
     with closing(sqlite3.connect(copy)) as source, closing(sqlite3.connect(path)) as target:
         source.backup(target)
 

@@ -14,7 +14,8 @@ log = logging.getLogger("ypodrome.failures")
 def failed(request: HttpRequest) -> HttpResponse:
     """An error of ours: the traceback stands in the log beside this reference."""
     reference = secrets.token_hex(3)
-    log.error("reference %s: user %s, %s %s", reference, request.user.pk, request.method, request.path)
+    user = getattr(request, "user", None)  # none where it failed before anybody was known
+    log.error("reference %s: user %s, %s %s", reference, user and user.pk, request.method, request.path)
     said = f"the program failed here; nothing you entered before is lost. Reference {reference}"
     if request.content_type == "application/json":
         return JsonResponse({"error": said}, status=500)

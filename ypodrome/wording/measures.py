@@ -2,11 +2,21 @@
 
 from __future__ import annotations
 
-from ypodrome.core.units import feet, mph
+from ypodrome.core.units import feet, metres_from_feet, mph
 
 IMPERIAL = "imperial"
 LITTLE = 0.005
 """Chances and throws below this round to nothing in the hundredth."""
+
+
+def in_units(metres: float, units: str) -> float:
+    """A length in the player's units."""
+    return feet(metres) if units == IMPERIAL else metres
+
+
+def in_metres(length: float, units: str) -> float:
+    """A length of the player's units in metres."""
+    return metres_from_feet(length) if units == IMPERIAL else length
 
 
 def length(metres: float, units: str) -> str:

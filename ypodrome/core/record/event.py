@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from dataclasses import dataclass, fields
 from enum import StrEnum
-from typing import Any
 
 
 class What(StrEnum):
@@ -117,8 +116,3 @@ def same_told(one: Event, other: Event) -> bool:
     """Whether two events tell the same, whichever of them came first."""
     skip = {"what", "corrects", "becomes"}
     return all(getattr(one, name) == getattr(other, name) for name in TOLD if name not in skip)
-
-
-def told_of(event: Event) -> dict[str, Any]:
-    """What an event tells, by column."""
-    return {name: getattr(event, name) for name in TOLD}

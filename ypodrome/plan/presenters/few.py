@@ -11,14 +11,21 @@ from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.table import few_throws, tried_on
 from ypodrome.wording.throws import kind_words
 
+Tables = list[tuple[Tried, ...]]
 
-def few_context(plan: GamePlan) -> dict[str, Any]:
-    """Rounds with few different throws beside the plan in force: what each costs, what is thrown where."""
+
+def _tables(plan: GamePlan) -> tuple[list[PlannedHole], Tables, dict[str, Any]]:
+    """The plan's holes, every throw tried on each, and what a page says while some are missing."""
     holes = list(plan.holes.all())
     tables = [tried_on(h) for h in holes]
     missing = [h for h, table in zip(holes, tables, strict=True) if not table]
-    context: dict[str, Any] = {"plan": plan, "missing": missing, "holes": holes, "units": plan.owner.units}
-    if missing:
+    return holes, tables, {"plan": plan, "missing": missing, "holes": holes, "units": plan.owner.units}
+
+
+def few_context(plan: GamePlan) -> dict[str, Any]:
+    """Rounds with few different throws beside the plan in force: what each costs, what is thrown where."""
+    holes, tables, context = _tables(plan)
+    if context["missing"]:
         return context
     in_force = [tried(h.planned.in_force) for h in holes]
     rounds = [_round(found, holes, in_force) for found in few_throws(holes, tables)]
@@ -27,11 +34,8 @@ def few_context(plan: GamePlan) -> dict[str, Any]:
 
 def bag_context(plan: GamePlan) -> dict[str, Any]:
     """What each disc of the bag is worth on the tees of the round, and the bags that lose little."""
-    holes = list(plan.holes.all())
-    tables = [tried_on(h) for h in holes]
-    missing = [h for h, table in zip(holes, tables, strict=True) if not table]
-    context: dict[str, Any] = {"plan": plan, "missing": missing, "holes": holes, "units": plan.owner.units}
-    if missing:
+    holes, tables, context = _tables(plan)
+    if context["missing"]:
         return context
     names = {t.throw.disc.key: t.throw.disc.name for table in tables for t in table}
     best = sum(min(t.expected for t in table) for table in tables)

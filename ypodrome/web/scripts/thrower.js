@@ -5,6 +5,7 @@ document.addEventListener("alpine:init", () => {
   window.Alpine.data("thrower", () => ({
     said: "", working: false, again: false,
     get workingClass() { return this.working ? "on" : ""; },
+    init() { this.tried(); },
     async tried() {
       if (this.working) { this.again = true; return; }
       this.working = true;
@@ -14,7 +15,7 @@ document.addEventListener("alpine:init", () => {
         try {
           const answer = await postJson(`${this.$root.dataset.base}try/`, this.$root.dataset.token, values);
           document.getElementById("shows").innerHTML = answer.parts.shows;
-          this.said = "As typed; not kept yet.";
+          this.said = answer.changed ? "As typed; not kept yet." : "";
         } catch (error) {
           this.said = error.message;
         }

@@ -1,4 +1,4 @@
-"""Put a copy in the place of the database, which is itself copied first. Stop the server before."""
+"""Put a copy in the place of the database, which is itself set aside. Stop the server before."""
 
 from __future__ import annotations
 
@@ -8,7 +8,7 @@ from pathlib import Path
 from django.core.management import call_command
 from django.core.management.base import BaseCommand, CommandError
 
-from ypodrome.web.database import back_up, integrity, put_in_place
+from ypodrome.web.database import integrity, put_in_place, set_aside
 
 
 class Command(BaseCommand):
@@ -22,8 +22,8 @@ class Command(BaseCommand):
             raise CommandError(f"there is no file {copy}")
         if (wrong := integrity(copy)) != "ok":
             raise CommandError(f"{copy} is not sound, and nothing is touched: {wrong}")
-        before = back_up(None, "before-restore")
+        aside = set_aside()
         put_in_place(copy)
         call_command("prepare_database")
-        kept = f" What was there is kept as {before.name}." if before else ""
+        kept = f" What was there is kept as {aside.name}." if aside else ""
         self.stdout.write(f"{copy.name} is in place.{kept}")
