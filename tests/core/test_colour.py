@@ -16,7 +16,7 @@ from ypodrome.core.strategy.situation import Situation
 
 
 def power(colour, surface):
-    return float(find_powers([colour], SURFACE_NAMES)[0, SURFACE_NAMES.index(surface)])
+    return float(find_powers((colour,), SURFACE_NAMES)[0, SURFACE_NAMES.index(surface)])
 
 
 @pytest.mark.parametrize(
@@ -29,7 +29,7 @@ def test_players_lose_the_one_and_find_the_other(lost, found, surface):
 
 
 def test_a_colour_that_nobody_named_changes_nothing():
-    assert (find_powers(["", "puce"], SURFACE_NAMES) == 1.0).all()
+    assert (find_powers(("", "puce"), SURFACE_NAMES) == 1.0).all()
 
 
 def test_loud_discs_are_lost_less_from_the_same_throw(demo_bag, demo_thrower):

@@ -9,7 +9,7 @@ from itertools import combinations, pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.bag.bench import full_speed_m_s
+from ypodrome.bag.bench import FACING_DEG, full_speed_m_s
 from ypodrome.core.api import Air, Disc, Release, Thrower, Wind, body_of, fly, grip_share, open_field
 
 POWER, LAUNCH_DEG, NOSE_DEG = 0.9, 10.0, -2.5
@@ -40,7 +40,7 @@ class Placed:
 def laid_out(thrower: Thrower, bag: tuple[Disc, ...], kind: str, wind_m_s: float, wind: str) -> list[Placed]:
     """Every disc thrown flat by its thrower, shortest first."""
     from_deg = WINDS[wind]
-    air = Air(wind=Wind(0.0 if from_deg is None else wind_m_s, ((from_deg or 0.0) + 90.0) % 360.0))
+    air = Air(wind=Wind(0.0 if from_deg is None else wind_m_s, ((from_deg or 0.0) + FACING_DEG) % 360.0))
     return sorted((_placed(thrower, disc, kind, air) for disc in bag), key=lambda p: p.far_m)
 
 

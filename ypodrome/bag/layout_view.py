@@ -9,7 +9,7 @@ import numpy as np
 from ypodrome.bag.layout import Placed, gaps
 from ypodrome.core.api import Disc
 from ypodrome.drawing.frame import path_of
-from ypodrome.wording.measures import between, length
+from ypodrome.wording.measures import between, in_metres, length, round_step
 
 Json = dict[str, Any]
 WIDE, TALL, EDGE = 500.0, 640.0, 24.0
@@ -20,14 +20,15 @@ def layout_view(placed: list[Placed], alike: list[tuple[Disc, Disc]], units: str
     """Flights from above, from a little short of the first to end, with the disc's name at the end of each;
     rings of distance; gaps and doubles in words."""
     far = max([60.0, *(p.far_m for p in placed)])
-    near = max(0.0, min([far - 40.0, *(p.far_m - 20.0 for p in placed)]))
+    shown = far - max(0.0, min([far - 40.0, *(p.far_m - 20.0 for p in placed)]))
     wide = max([12.0, *(abs(y) for p in placed for y in p.way[:, 1])])
-    px = min((TALL - 2 * EDGE) / (far - near), (WIDE / 2 - 78.0) / wide)
+    px = min((TALL - 2 * EDGE) / shown, (WIDE / 2 - 78.0) / wide)
     near = max(0.0, far - (TALL - 2 * EDGE) / px)
     foot = round(EDGE + far * px, 1)
     marks = [_mark(p, px, foot) for p in placed]
     _apart(marks)
-    step_m, step = (15.24, 50) if units == "imperial" else (20.0, 20)
+    step = round_step(units)
+    step_m = in_metres(step, units)
     rings = [
         {"r": round(k * step_m * px, 1), "y": round(foot - k * step_m * px, 1), "text": k * step}
         for k in range(1, int(far / step_m) + 1)

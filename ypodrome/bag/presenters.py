@@ -24,6 +24,7 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.units import feet
 from ypodrome.drawing.frame import barbs_of, path_of
+from ypodrome.wording.measures import in_metres, round_step
 
 PLAN = (760.0, 300.0)
 SIDE = (760.0, 170.0)
@@ -150,9 +151,10 @@ def bench_context(
     """Everything the bench's fragments show; `taught`: the same throw with other flight numbers."""
     beside = dict(kept) | ({f"as {taught[0].numbers}": taught[1]} if taught else {})
     s = scales([flight, *ghosts.values(), *beside.values()])
-    step_m = 15.24 if units == "imperial" else 20.0
+    step = round_step(units)
+    step_m = in_metres(step, units)
     ticks = [
-        (round(EDGE + k * step_m * s.px, 1), f"{50 * k}" if units == "imperial" else f"{20 * k}")
+        (round(EDGE + k * step_m * s.px, 1), f"{step * k}")
         for k in range(1, int((PLAN[0] - 2 * EDGE) / (step_m * s.px)) + 1)
     ]
     return {

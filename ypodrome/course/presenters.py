@@ -4,9 +4,11 @@ from __future__ import annotations
 
 import itertools
 import math
+from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ypodrome.core.api import (
     Course,
@@ -25,7 +27,7 @@ from ypodrome.core.api import (
 )
 from ypodrome.drawing.frame import Frame, path_of
 from ypodrome.drawing.hole_drawing import HoleDrawing, draw_in
-from ypodrome.drawing.profile import draw_profile
+from ypodrome.drawing.profile import Profile, draw_profile
 from ypodrome.wording.cautions import caution_words
 from ypodrome.wording.measures import length
 
@@ -51,7 +53,7 @@ def hole_context(course: Course, number: int, units: str) -> Json:
         for (t, p), m in measured.items()
         if (t, p) != (tees[0], pins[0])
     }
-    sign_m = first.line.sign_distance_m
+    sign_m, side = first.line.sign_distance_m, _side(first, units)
     return {
         "line": first.line,
         "rows": [_row(t, p, m, units) for (t, p), m in measured.items()],
@@ -59,9 +61,9 @@ def hole_context(course: Course, number: int, units: str) -> Json:
         "warning": sign_warning(sign_m, measured[tees[0], pins[0]], others),
         "sight": _sight_words(first, units),
         "cautions": [caution_words(c, units) for c in cautions(first)],
-        "profile": _profile(first, units),
-        "known": _known(course, first, units),
-        "sight_line": _sight_line(first, units),
+        "profile": side.drawn,
+        "known": _known(course, side),
+        "sight_line": _sight_line(side),
     }
 
 
@@ -98,39 +100,46 @@ def _along(scene: Scene) -> tuple[np.ndarray, np.ndarray]:
     return at, line
 
 
-def _profile(scene: Scene, units: str) -> Any:
+@dataclass(frozen=True)
+class Side:
+    """A hole from the side: metres from the tee `at` points [n, 2] of its line of play, drawn."""
+
+    scene: Scene
+    at: NDArray[np.float64]
+    points: NDArray[np.float64]
+    drawn: Profile
+
+
+def _side(scene: Scene, units: str) -> Side:
     at, points = _along(scene)
-    return draw_profile(scene, at, points, *PROFILE, units)
+    return Side(scene, at, points, draw_profile(scene, at, points, *PROFILE, units))
 
 
 NEAR_LINE_M = 8.0
 """How far beside the line of play a height still tells of it (chosen)."""
 
 
-def _known(course: Course, scene: Scene, units: str) -> list[tuple[float, float]]:
+def _known(course: Course, side: Side) -> list[tuple[float, float]]:
     """Where on the profile the height is known from a spot height, in pixels; between them it is drawn
     through them."""
-    at, points = _along(scene)
-    profile = draw_profile(scene, at, points, *PROFILE, units)
     marks = []
     for spot in course.spot_heights:
-        gap = np.hypot(*(points - np.array(spot.at)).T)
-        if gap.min() <= NEAR_LINE_M:
-            k = int(gap.argmin())
-            x, y = profile.px(at[k], heights(scene.field, points[k][None])[0])
+        gap = np.hypot(*(side.points - np.array(spot.at)).T)
+        k = int(gap.argmin())
+        if gap[k] <= NEAR_LINE_M:
+            x, y = side.drawn.px(side.at[k], heights(side.scene.field, side.points[k][None])[0])
             marks.append((round(float(x), 1), round(float(y), 1)))
     return marks
 
 
-def _sight_line(scene: Scene, units: str) -> str:
+def _sight_line(side: Side) -> str:
     """From the eye at the tee to the basket, on a hole that runs straight; nothing on one that bends."""
-    at, points = _along(scene)
-    if at[-1] > 1.03 * scene.distance_m:
+    scene = side.scene
+    if side.at[-1] > 1.03 * scene.distance_m:
         return ""
-    profile = draw_profile(scene, at, points, *PROFILE, units)
     ground = float(heights(scene.field, np.array([scene.tee.at]))[0])
-    a = profile.px(0.0, ground + EYE_M)
-    b = profile.px(at[-1], ground + measure(scene).rise_m + BASKET_M)
+    a = side.drawn.px(0.0, ground + EYE_M)
+    b = side.drawn.px(side.at[-1], ground + measure(scene).rise_m + BASKET_M)
     return f"M{a[0]:.1f} {a[1]:.1f}L{b[0]:.1f} {b[1]:.1f}"
 
 

@@ -11,6 +11,7 @@ import shapely
 
 from ypodrome.core.api import Scene, contour_lines, holds
 from ypodrome.drawing.frame import Frame, hole_frame, path_of
+from ypodrome.wording.measures import in_metres, length, round_step
 
 WIDTH, HEIGHT = 424.0, 736.0
 CANOPY_STEP_M = 5.2
@@ -72,9 +73,9 @@ def draw_hole(
     if detail:
         drawing.contours = _contours(scene, frame)
         drawing.labels = _labels(scene, frame)
-        step_m = 15.24 if units == "imperial" else 20.0
+        step_m = in_metres(round_step(units), units)
         drawing.scale_px = step_m * frame.scale
-        drawing.scale_text = "50 ft" if units == "imperial" else "20 m"
+        drawing.scale_text = length(step_m, units)
     return drawing, frame
 
 

@@ -15,6 +15,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, groves_at, heights
 from ypodrome.drawing.frame import basket_of, path_of
+from ypodrome.wording.measures import in_metres, round_step
 
 LEFT, RIGHT, TOP, BOTTOM = 8.0, 10.0, 18.0, 20.0
 EXAGGERATION = 2.0
@@ -144,13 +145,14 @@ def _basket(scene: Scene, at: NDArray, points: NDArray, px: Any) -> str:
 
 
 def _ticks(length_m: float, across: float, units: str) -> list[tuple[float, str]]:
-    step_m = 15.24 if units == "imperial" else 20.0
+    step = round_step(units)
+    step_m = in_metres(step, units)
     count = int(length_m // step_m)
     every = 1 if count <= 7 else 2
     return [
         (
             round(LEFT + k * step_m * across, 1),
-            f"{50 * k}" if units == "imperial" else f"{20 * k}",
+            f"{step * k}",
         )
         for k in range(every, count + 1, every)
     ]

@@ -19,6 +19,11 @@ def in_metres(length: float, units: str) -> float:
     return metres_from_feet(length) if units == IMPERIAL else length
 
 
+def round_step(units: str) -> int:
+    """The round length of the player's units that drawings are marked by."""
+    return 50 if units == IMPERIAL else 20
+
+
 def length(metres: float, units: str) -> str:
     """A length to the foot or the metre."""
     return f"{feet(metres):.0f} ft" if units == IMPERIAL else f"{metres:.0f} m"

@@ -6,7 +6,7 @@ sand [common practice, no source]. The sizes are chosen: nobody has counted.
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -26,7 +26,8 @@ SEEN, HIDDEN = 0.6, 1.6
 that finds 93 of 100 finds 96 of the loud and 89 of the hidden)."""
 
 
-def find_powers(colours: Sequence[str], surfaces: Sequence[str]) -> NDArray[np.float64]:
+@lru_cache(maxsize=64)
+def find_powers(colours: tuple[str, ...], surfaces: tuple[str, ...]) -> NDArray[np.float64]:
     """Power [colours, surfaces] to which the chance of finding a disc is raised; 1 for colours that nobody
     named."""
     table = np.ones((len(colours), len(surfaces)))
@@ -37,5 +38,6 @@ def find_powers(colours: Sequence[str], surfaces: Sequence[str]) -> NDArray[np.f
         for word in words:
             for ground in HIDING.get(word, ()):
                 if ground in surfaces:
-                    table[i, list(surfaces).index(ground)] = HIDDEN
+                    table[i, surfaces.index(ground)] = HIDDEN
+    table.setflags(write=False)
     return table

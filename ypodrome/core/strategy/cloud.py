@@ -72,7 +72,7 @@ def _find_power(scene: Scene, arsenal: Arsenal, discs: NDArray[np.int64], flown:
     """How each disc's colour is seen where it rests; nothing to ask where every disc is found."""
     if all(area.find_chance >= 1.0 for area in scene.areas):
         return 1.0
-    table = find_powers([d.colour for d in arsenal.discs], SURFACE_NAMES)
+    table = find_powers(tuple(d.colour for d in arsenal.discs), SURFACE_NAMES)
     rest = np.stack([flown.rest_x_m, flown.rest_y_m], axis=1)
     return table[discs, surfaces_at(scene.field, rest)]
 
