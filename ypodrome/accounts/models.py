@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import secrets
 import uuid
 from datetime import timedelta
 
@@ -10,6 +9,7 @@ from django.conf import settings
 from django.db import models
 from django.utils import timezone
 
+from ypodrome.accounts.owned import new_token
 from ypodrome.core.api import Thrower
 from ypodrome.interchange.thrower_json import thrower_from_document
 
@@ -63,15 +63,11 @@ LINK_DAYS = 14
 """How long a link that lets somebody in is good for (chosen)."""
 
 
-def _token() -> str:
-    return secrets.token_urlsafe(24)
-
-
 class Invitation(models.Model):
     """A link that lets somebody in once: a new player in a role, or, where `resets` names one, that player to
     set a new password."""
 
-    token = models.CharField(max_length=40, unique=True, default=_token, editable=False)
+    token = models.CharField(max_length=40, unique=True, default=new_token, editable=False)
     role = models.CharField(max_length=8, choices=Role, default=Role.PLAYER)
     resets = models.ForeignKey(Player, models.CASCADE, null=True, related_name="resets")
     made_by = models.ForeignKey(Player, models.CASCADE, related_name="invitations")

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import secrets
 from datetime import datetime, timedelta
 from typing import TYPE_CHECKING, Any, TypeVar
 
@@ -12,6 +13,12 @@ from django.utils import timezone
 if TYPE_CHECKING:
     from ypodrome.accounts.models import Player
     from ypodrome.accounts.requests import PlayerRequest
+
+
+def new_token() -> str:
+    """What a link is known by: long enough that nobody guesses it."""
+    return secrets.token_urlsafe(24)
+
 
 KEPT_DELETED = timedelta(days=30)
 """How long what was deleted can be put back."""

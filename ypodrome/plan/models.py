@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import secrets
 import uuid
 from datetime import date
 from functools import cached_property
@@ -11,7 +10,7 @@ from django.core.validators import MaxValueValidator, MinValueValidator
 from django.db import models
 
 from ypodrome.accounts.models import Player
-from ypodrome.accounts.owned import Deletable
+from ypodrome.accounts.owned import Deletable, new_token
 from ypodrome.core.api import POSTURES
 from ypodrome.course.models import CourseVersion, Layout
 from ypodrome.plan.kept import Kept, packed, unpacked
@@ -49,15 +48,11 @@ class GamePlan(Deletable):
         return self.name or f"{self.layout}, {self.created:%d %b}"
 
 
-def _token() -> str:
-    return secrets.token_urlsafe(24)
-
-
 class PlanLink(models.Model):
     """A link by which anybody may read a plan, until it is withdrawn."""
 
     plan = models.ForeignKey(GamePlan, models.CASCADE, related_name="links")
-    token = models.CharField(max_length=40, unique=True, default=_token, editable=False)
+    token = models.CharField(max_length=40, unique=True, default=new_token, editable=False)
     made = models.DateTimeField(auto_now_add=True)
 
     class Meta:

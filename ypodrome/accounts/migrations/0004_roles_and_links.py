@@ -1,7 +1,7 @@
 """Roles, links that let somebody in, and what a thrower was before a change."""
 
 import django.db.models.deletion
-import ypodrome.accounts.models
+import ypodrome.accounts.owned
 from django.db import migrations, models
 
 
@@ -43,7 +43,7 @@ class Migration(migrations.Migration):
             name='Invitation',
             fields=[
                 ('id', models.BigAutoField(auto_created=True, primary_key=True, serialize=False, verbose_name='ID')),
-                ('token', models.CharField(default=ypodrome.accounts.models._token, editable=False, max_length=40, unique=True)),
+                ('token', models.CharField(default=ypodrome.accounts.owned.new_token, editable=False, max_length=40, unique=True)),
                 ('role', models.CharField(choices=[('owner', 'owner'), ('keeper', 'course keeper'), ('player', 'player')], default='player', max_length=8)),
                 ('made', models.DateTimeField(auto_now_add=True)),
                 ('used', models.DateTimeField(null=True)),
