@@ -79,12 +79,11 @@ def test_a_new_change_after_undo_ends_redo_and_gives_no_name_twice(empty):
     ("step", "words"),
     [
         ({"at": 99, "feature": None}, "not on this course"),
-        ({"feature": {"geometry": None, "properties": {}}}, "geometry"),
+        ({"at": None, "feature": {"geometry": None, "properties": {}}}, "geometry"),
         (point("tree", 0, 0, height_m="tall"), "height_m"),
         (point("castle", 0, 0), "kind"),
         (point("tree", float("nan"), 0), "geometry"),
         (point("tree", 1e12, 0), "geometry"),
-        ("nonsense", "feature"),
     ],
 )
 def test_a_bad_step_is_refused_with_its_field_and_nothing_changes(empty, step, words):
@@ -92,6 +91,20 @@ def test_a_bad_step_is_refused_with_its_field_and_nothing_changes(empty, step, w
         edits.change(empty, [*first_hole(), step])
     assert empty.features.count() == 0
     assert empty.changes.count() == 0
+
+
+@pytest.mark.parametrize(
+    ("steps", "words"),
+    [
+        (None, "list"), ("nonsense", "list"), (["nonsense"], "step 1 needs a feature"),
+        ([{"at": "2", "feature": None}], "whole number"), ([{"feature": [1]}], "no object"),
+    ],
+)  # fmt: skip
+def test_what_is_no_step_is_refused(client, empty, steps, words):
+    url = reverse("course:desk_change", args=(empty.pk,))
+    answer = client.post(url, json.dumps({"steps": steps}), "application/json")
+    assert answer.status_code == 400
+    assert words in answer.json()["error"]
 
 
 def test_desk_answers_over_http(client, empty):

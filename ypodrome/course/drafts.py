@@ -80,7 +80,7 @@ def take_into(draft: Draft, course: Course) -> Course:
         document = draft.document["document"]
         core = course_from_document(document)
         course.anchor_lon, course.anchor_lat = core.origin
-        gone = [{"at": f.position, "feature": None} for f in course.features.all()]
+        gone = [edits.Step(at=f.position, feature=None) for f in course.features.all()]
         steps = gone + steps_of_features(course, document["features"])
         edits.change(course, steps, edits.WHOLE_COURSE, layout_documents(core.layouts))
     draft.delete()

@@ -16,7 +16,7 @@ from ypodrome.core.api import FACTS
 from ypodrome.core.refused import Refused
 from ypodrome.course import edits, readings
 from ypodrome.course.documents import core_course
-from ypodrome.course.forms import ProfileForm, ShotForm
+from ypodrome.course.forms import ChangeForm, ProfileForm, ShotForm
 from ypodrome.course.models import Course
 from ypodrome.course.presenters import hole_context, scouting_rows
 from ypodrome.interchange.course_schema import PENS, schema_document
@@ -72,7 +72,7 @@ def _answer(answer: edits.Answer) -> HttpResponse:
 def change(request: PlayerRequest, pk: int) -> HttpResponse:
     """Store a change."""
     course = own_course(request, pk)
-    return _answer(edits.change(course, json_body(request).get("steps")))
+    return _answer(edits.change(course, checked(ChangeForm(json_body(request)))["steps"]))
 
 
 @require_POST

@@ -6,8 +6,9 @@ keeps for as long as the course lives.
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, field
-from typing import Any
+from typing import Any, TypedDict
 
 from django.db import transaction
 from django.db.models import Max
@@ -34,6 +35,13 @@ MOST_CHANGES = 500
 
 ANCHOR_REACH_DEG = 0.15
 """A feature farther than this from the origin moves it (chosen: some 15 km, less than a desk's reach)."""
+
+
+class Step(TypedDict):
+    """What is to be done to a feature: `at` null for a new one, `feature` null to take one away."""
+
+    at: int | None
+    feature: Json | None
 
 
 @dataclass
@@ -67,7 +75,9 @@ def course_problems(course: Course) -> list[str]:
 
 
 @transaction.atomic
-def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Json] | None = None) -> Answer:
+def change(
+    course: Course, steps: Sequence[Step], most: int = MOST_STEPS, layouts: list[Json] | None = None
+) -> Answer:
     """Store features as given: `at` null for a new one, `feature` null to take one away; with them the
     layouts, as a course file has them, if they change too.
 
@@ -76,7 +86,7 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
     ValueError
         When a step is not sound by itself; the message says which and why, and nothing is stored.
     """
-    if not isinstance(steps, list) or not steps or len(steps) > most:
+    if not 0 < len(steps) <= most:
         raise Refused(f"a change needs between 1 and {most} features")
     _as_stored(course)
     there = {f.position: f for f in course.features.all()}
@@ -84,11 +94,10 @@ def change(course: Course, steps: Any, most: int = MOST_STEPS, layouts: list[Jso
     free = max(free, _last_used(course) + 1)
     kept: list[Json] = []
     for step in steps:
-        at = step.get("at") if isinstance(step, dict) else None
-        after = _checked(course, step)
+        at, after = step["at"], _checked(course, step["feature"])
         if at is None:
             at, free = free, free + 1
-        elif not isinstance(at, int) or at not in there:
+        elif at not in there:
             raise Refused(f"feature {at} is not on this course any more; reload the desk")
         before = there.get(at)
         kept.append({"at": at, "before": _stored(before), "after": after})
@@ -111,15 +120,10 @@ def _stored(feature: Feature | None) -> Json | None:
     return {"geometry": feature.geometry, "properties": feature.properties} if feature else None
 
 
-def _checked(course: Course, step: Any) -> Json | None:
+def _checked(course: Course, feature: Json | None) -> Json | None:
     """A step's feature in degrees, or None when it takes one away."""
-    if not isinstance(step, dict) or "feature" not in step:
-        raise Refused("every step needs a feature, or null to take one away")
-    feature = step["feature"]
     if feature is None:
         return None
-    if not isinstance(feature, dict):
-        raise Refused("a feature must be an object with geometry and properties")
     geometry, properties = feature.get("geometry"), feature.get("properties")
     try:
         moved = geometry_in_degrees(course.anchor, geometry or {})
@@ -153,7 +157,7 @@ def _carry_out(course: Course, made: Change, when: str) -> Answer:
         rows.append(_desk_row(course, at, state["geometry"], state["properties"]))
     if made.layouts is not None:
         store_layouts(course, made.layouts[when])
-    course.save()
+    course.save(update_fields=["applied", "anchor_lon", "anchor_lat", "updated"])
     return Answer(rows, course.applied, newest(course), course_problems(course), moved)
 
 

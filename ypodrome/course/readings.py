@@ -11,6 +11,7 @@ from shapely.geometry import LineString
 
 from ypodrome.core.api import Surface, contour_lines, surface_through
 from ypodrome.core.refused import Refused
+from ypodrome.course.edits import Step
 from ypodrome.course.models import Course
 from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.interchange.problems import FileProblems, Problem
@@ -27,7 +28,7 @@ Place = tuple[float, float, float | None]
 """East and north [m] at the desk, height above the datum [m] where it is known."""
 
 
-def steps_of_features(course: Course, features: list[Json]) -> list[Json]:
+def steps_of_features(course: Course, features: list[Json]) -> list[Step]:
     """GeoJSON features as steps that add them."""
     return [
         {
@@ -41,14 +42,14 @@ def steps_of_features(course: Course, features: list[Json]) -> list[Json]:
     ]
 
 
-def steps_of_shots(course: Course, shots: list[Shot]) -> list[Json]:
+def steps_of_shots(course: Course, shots: list[Shot]) -> list[Step]:
     """Every shot's target as a step that adds it; FileProblems names stations that are not known.
 
     A shot with a height to a station whose own height is known adds a spot height as well.
     """
     stations = known_stations(course)
     problems: list[Problem] = []
-    steps: list[Json] = []
+    steps: list[Step] = []
     last: Place | None = None
     for shot in shots:
         station = last if shot.station.lower() == "last" else _station(stations, shot)
@@ -104,7 +105,7 @@ def _names(word: Any) -> list[str]:
     return [name.strip(), f"{word.hole} {name}".strip()]
 
 
-def _steps(word: Any, at: Place) -> list[Json]:
+def _steps(word: Any, at: Place) -> list[Step]:
     """The feature a word asks for, and a spot height where the height is known."""
     point = {"type": "Point", "coordinates": [round(at[0], 3), round(at[1], 3)]}
     made = []
@@ -126,7 +127,7 @@ def ground_of(course: Course) -> Surface | None:
     return surface_through(np.array(at), np.array([float(f.properties["z_m"]) for f in spots]))
 
 
-def steps_of_profile(course: Course, hole: int, text: str, per_metre: float) -> list[Json]:
+def steps_of_profile(course: Course, hole: int, text: str, per_metre: float) -> list[Step]:
     """A pasted profile as spot heights along a hole's line of play.
 
     One place a line: distance from the start of the line, then height above the course's datum, both
@@ -137,7 +138,7 @@ def steps_of_profile(course: Course, hole: int, text: str, per_metre: float) -> 
     if way is None:
         raise Refused(f"hole {hole} has no line of play to lay the profile along")
     path = LineString(geometry_in_metres(course.anchor, way.geometry)["coordinates"])
-    steps = []
+    steps: list[Step] = []
     for number, row in enumerate(text.splitlines(), start=1):
         if not row.strip():
             continue

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
 
 from django import forms
@@ -63,6 +64,23 @@ class ConditionsForm(forms.Form):
     wet = forms.BooleanField(required=False)
     tee = forms.CharField(max_length=40, required=False, strip=False)
     pin = forms.CharField(max_length=40, required=False, strip=False)
+
+
+class PinsForm(forms.Form):
+    """How likely each pin of a hole is, in any measure."""
+
+    def __init__(self, pins: Sequence[str], weights: object) -> None:
+        super().__init__(weights if isinstance(weights, dict) else {})
+        self.fields.update({pin: Ranged(0, 1e6, required=False) for pin in pins})
+
+    def clean(self) -> dict[str, Any]:
+        """The pins that are weighed at all."""
+        values = super().clean() or self.cleaned_data
+        if unknown := self.data.keys() - self.fields.keys():
+            raise forms.ValidationError(f"there is no pin {min(unknown)} on this hole")
+        if not self.data:
+            raise forms.ValidationError("say how likely each pin is")
+        return {pin: weight for pin, weight in values.items() if weight}
 
 
 class RankForm(forms.Form):

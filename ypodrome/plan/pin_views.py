@@ -7,11 +7,11 @@ from django.shortcuts import render
 from django.template.loader import render_to_string
 from django.views.decorators.http import require_POST, require_safe
 
-from ypodrome.accounts.http import json_body
+from ypodrome.accounts.http import checked, json_body
 from ypodrome.accounts.requests import PlayerRequest
-from ypodrome.core.refused import Refused
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
+from ypodrome.plan.forms import PinsForm
 from ypodrome.plan.live import labels_of, scene_for_hole
 from ypodrome.plan.pins import keep_for_all, plan_pins
 from ypodrome.plan.presenters.pins import pin_marks, pins_view
@@ -34,10 +34,7 @@ def pins_plan(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """One throw for all pins by their weights; with `keep` it is put in force."""
     hole = own_hole(request, pk, position)
     values = json_body(request)
-    weights = values.get("weights")
-    if not isinstance(weights, dict):
-        raise Refused("say how likely each pin is")
-    found = plan_pins(hole, weights)
+    found = plan_pins(hole, checked(PinsForm(labels_of(hole, "pins"), values.get("weights"))))
     if values.get("keep") is True:
         keep_for_all(hole, found)
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)

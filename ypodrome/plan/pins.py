@@ -6,14 +6,12 @@ from collections.abc import Mapping
 from dataclasses import replace
 from datetime import datetime
 from functools import lru_cache
-from typing import Any
 
 from ypodrome.core.api import Scene, UnsurePlan, plan_unsure, tried
-from ypodrome.core.refused import Refused
 from ypodrome.course.documents import scene_of
 from ypodrome.plan.choices import play
 from ypodrome.plan.inputs import fingerprint_of
-from ypodrome.plan.live import labels_of, situation_of
+from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.planning import fresh
 
@@ -27,15 +25,9 @@ def scene_with(hole: PlannedHole, pin: str) -> Scene:
     return scene_of(plan.layout.course, hole.number, hole.tee, pin, hole.par, plan.wet)
 
 
-def plan_pins(hole: PlannedHole, weights: Mapping[str, Any]) -> UnsurePlan:
-    """The plan over the pins of a hole by weight. ValueError names a bad one."""
-    known = labels_of(hole, "pins")
-    for pin, weight in weights.items():
-        if pin not in known:
-            raise Refused(f"there is no pin {pin} on this hole")
-        if isinstance(weight, bool) or not isinstance(weight, int | float) or not abs(weight) <= 1e6:
-            raise Refused(f"the weight of pin {pin} must be a number")
-    weighed = tuple((pin, float(weights[pin])) for pin in known if weights.get(pin))
+def plan_pins(hole: PlannedHole, weights: Mapping[str, float]) -> UnsurePlan:
+    """The plan over the pins of a hole by weight; Refused when fewer than two have one."""
+    weighed = tuple(weights.items())
     course = hole.plan.layout.course
     return _planned(hole.pk, fingerprint_of(hole), course.updated, weighed)
 

@@ -1,12 +1,6 @@
 // The survey desk's exact fields: a form made from the kind's schema, in the player's units.
-const FEET = 0.3048;
-
-function element(tag, attributes, text) {
-  const node = document.createElement(tag);
-  Object.entries(attributes || {}).forEach(([k, v]) => { if (v !== null && v !== false) node.setAttribute(k, v); });
-  if (text !== undefined) node.textContent = text;
-  return node;
-}
+import { element } from "../element.js";
+import { FEET } from "./geometry.js";
 
 // words and unit of a property: heights and lengths in metres are shown in feet where feet are wanted
 function words(name, imperial) {
@@ -22,7 +16,7 @@ function shown(value, factor) {
   return String(Math.round((value / factor) * 100) / 100);
 }
 
-class DeskForm {
+export class DeskForm {
   constructor(host, schema, imperial) { this.host = host; this.schema = schema; this.imperial = imperial; }
 
   clear(text) {
@@ -113,5 +107,3 @@ class DeskForm {
     return result;
   }
 }
-
-export { DeskForm, element };

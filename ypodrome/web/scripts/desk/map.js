@@ -1,4 +1,6 @@
-// The survey desk's drawing: features in metres, north up, to scale. It draws; desk.js decides.
+// The survey desk's drawing: features in metres, north up, to scale. It draws; the desk decides.
+import { parts } from "./geometry.js";
+
 const NS = "http://www.w3.org/2000/svg";
 const ORDER = ["area", "unknown", "contours", "grove", "barrier", "mando", "hole", "tree", "drop_zone", "tee", "pin", "landmark", "spot_height"];
 const LAYER = { area: "areas", unknown: "areas", grove: "trees", tree: "trees", contours: "heights", spot_height: "heights" };
@@ -12,15 +14,7 @@ function make(tag, attributes, parent) {
   return node;
 }
 
-// the corners of a feature as lists of rings or lines of [x, y]
-function parts(geometry) {
-  if (geometry.type === "Point") return [[geometry.coordinates]];
-  if (geometry.type === "LineString") return [geometry.coordinates];
-  if (geometry.type === "Polygon") return geometry.coordinates;
-  return geometry.coordinates.flat();
-}
-
-class DeskMap {
+export class DeskMap {
   constructor(svg) {
     this.svg = svg;
     this.width = Number(svg.getAttribute("width"));
@@ -243,11 +237,3 @@ class DeskMap {
 }
 
 function kindWords(kind) { return kind === "hole" ? "line of play" : kind.replace("_", " "); }
-
-// every position of a geometry, moved by a function; shared first and last corners stay shared
-function moved(geometry, move) {
-  const each = (c) => (Array.isArray(c[0]) ? c.map(each) : move(c));
-  return { type: geometry.type, coordinates: each(geometry.coordinates) };
-}
-
-export { DeskMap, kindWords, moved, parts };
