@@ -5,7 +5,7 @@ from django.urls import reverse
 
 from ypodrome.accounts.models import Player
 from ypodrome.plan import planning
-from ypodrome.plan.inputs import stale_reasons
+from ypodrome.plan.inputs import staleness
 
 pytestmark = pytest.mark.django_db
 
@@ -29,7 +29,7 @@ def test_what_is_ticked_is_kept_told_and_makes_plans_stale(client, demo_plan):
     page = client.get(URL).content.decode()
     assert page.count(" checked") == 3 + player.discs.filter(water_ok=False).count() - 1 + 2
     hole.plan.owner.refresh_from_db()
-    assert "the thrower has changed" in stale_reasons(type(hole).objects.get(pk=hole.pk))
+    assert "the thrower has changed" in staleness(type(hole).objects.get(pk=hole.pk))[1]
 
 
 def test_what_leaves_nothing_to_throw_is_refused_and_not_lost(client, demo):

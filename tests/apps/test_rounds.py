@@ -8,7 +8,7 @@ from django.urls import reverse
 from ypodrome.course import edits
 from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.plan import comparison, conditions, planning, table, target
-from ypodrome.plan.inputs import stale_reasons
+from ypodrome.plan.inputs import staleness
 from ypodrome.plan.models import GamePlan
 from ypodrome.round.services import begin_round, played_holes, round_score
 
@@ -71,9 +71,9 @@ def test_notes_are_kept_through_planning_and_bounded(client, three):
 
 def test_what_is_stale_is_said(three):
     hole = three.holes.get(number=1)
-    assert stale_reasons(hole) == []
+    assert staleness(hole)[1] == []
     conditions.set_conditions(hole, {"wet": True, "wind_m_s": 7.0})
-    assert stale_reasons(hole) == ["the wind is another", "wet or dry has changed"]
+    assert staleness(hole)[1] == ["the wind is another", "wet or dry has changed"]
 
 
 def test_winds_and_ground_value_are_shown(client, three):

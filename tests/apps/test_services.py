@@ -16,7 +16,7 @@ from ypodrome.course.documents import document_of
 from ypodrome.course.services import import_course
 from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import choices, conditions, planning
-from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.plan.inputs import is_stale, staleness
 from ypodrome.plan.kept import Choice
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import GamePlan
@@ -80,7 +80,7 @@ def test_what_another_version_kept_is_planned_again_and_no_error(demo_plan):
     hole.save()
     hole = demo_plan.holes.get(number=1)
     assert hole.kept is None
-    assert stale_reasons(hole) == ["it was planned by an earlier version of the program"]
+    assert staleness(hole)[1] == ["it was planned by an earlier version of the program"]
 
 
 def test_a_hole_on_which_nothing_was_chosen_follows_the_first_plan(demo_plan):
@@ -160,7 +160,7 @@ def test_moving_a_tree_makes_its_own_hole_stale_and_no_other(demo_plan):
     tree.geometry = {**tree.geometry, "coordinates": [lon + 2e-5, lat]}
     tree.save()
     course.save()
-    assert stale_reasons(demo_plan.holes.get(number=one.number)) == ["the hole was changed at the desk"]
+    assert staleness(demo_plan.holes.get(number=one.number))[1] == ["the hole was changed at the desk"]
     assert not is_stale(demo_plan.holes.get(number=nine.number))
 
 

@@ -3,9 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 from dataclasses import dataclass
+from itertools import pairwise
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene
@@ -13,6 +16,10 @@ from ypodrome.core.api import Scene
 MARGIN_M = 10.0
 BEHIND_M = 16.0
 """Ground shown behind the basket besides the margin (chosen: long misses stay in view)."""
+
+FINEST_PX, PAST_EDGE_PX = 0.3, 20.0
+"""A corner nearer than this to the line without it is left out (chosen: a third of a pixel is not seen), and
+how far past a drawing's edge shapes are cut off (chosen: their line there stays out of sight)."""
 
 
 @dataclass(frozen=True)
@@ -43,6 +50,20 @@ class Frame:
         x = self.width / 2 + (turned[:, 0] - self.middle[0]) * self.scale
         y = self.height / 2 - (turned[:, 1] - self.middle[1]) * self.scale
         return np.stack([x, y], axis=1)
+
+    def sees(self, pixels: NDArray[np.float64], reach_px: NDArray[np.float64]) -> NDArray[np.bool_]:
+        """Which of pixels [n, 2] the drawing shows, or what reaches so far [n, 1] around them."""
+        inside = (pixels > -reach_px) & (pixels < np.array([self.width, self.height]) + reach_px)
+        return np.asarray(inside.all(axis=1))
+
+    def outline(self, ring: NDArray[np.float64]) -> str:
+        """SVG path data of the part of a closed ring [n, 2, m] that the drawing shows, without corners too
+        fine to be seen."""
+        shape = shapely.Polygon(self.pixels(ring)).simplify(FINEST_PX)
+        edge = PAST_EDGE_PX
+        seen = shapely.clip_by_rect(shape, -edge, -edge, self.width + edge, self.height + edge)
+        parts = [p for p in getattr(seen, "geoms", [seen]) if p.geom_type == "Polygon" and not p.is_empty]
+        return "".join(relative_path(list(p.exterior.coords)[:-1]) for p in parts)
 
     def one(self, point: tuple[float, float]) -> tuple[float, float]:
         """One point in pixels."""
@@ -86,6 +107,14 @@ def natural_size(scene: Scene, scale: float) -> tuple[float, float]:
     turned = _turned(points, angle)
     wide, high = turned.max(axis=0) - turned.min(axis=0) + 2 * MARGIN_M
     return float(wide) * scale, float(high) * scale
+
+
+def relative_path(points: Iterable[tuple[float, float]]) -> str:
+    """SVG path data of a closed shape, each corner told from the one before: exact as `path_of`, shorter."""
+    tenths = [(round(10 * x), round(10 * y)) for x, y in points]
+    steps = (f"{(x - a) / 10:g} {(y - b) / 10:g}" for (a, b), (x, y) in pairwise(tenths))
+    x, y = tenths[0]
+    return f"M{x / 10:g} {y / 10:g}l{' '.join(steps)}Z"
 
 
 def path_of(pixels: NDArray[np.float64], closed: bool = False) -> str:

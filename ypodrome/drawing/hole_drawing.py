@@ -4,17 +4,25 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 
 from ypodrome.core.api import Scene, contour_lines, holds
-from ypodrome.drawing.frame import Frame, hole_frame, path_of
+from ypodrome.drawing.frame import Frame, hole_frame, path_of, relative_path
 from ypodrome.wording.measures import in_metres, length, round_step
 
 WIDTH, HEIGHT = 424.0, 736.0
 CANOPY_STEP_M = 5.2
+CORNERS = ((5.0, 11), (12.0, 15), (math.inf, 22))
+"""Corners of a crown's outline by its radius [px] (chosen: as few as look round)."""
+
+MOST_DRAWINGS = 160
+"""Drawings kept (chosen: four rounds of light ones and the sheets of two, some 40 MB)."""
+
 HATCHED = {"long_grass", "rough", "leaves", "pine_straw", "hardpack", "gravel", "mud", "sand",
            "pavement", "water"}  # fmt: skip
 
@@ -45,7 +53,7 @@ class HoleDrawing:
     height: float
     areas: list[Mark] = field(default_factory=list)
     contours: list[Mark] = field(default_factory=list)
-    crowns: list[dict[str, Any]] = field(default_factory=list)
+    crowns: list[Mark] = field(default_factory=list)
     lines: list[Mark] = field(default_factory=list)
     labels: list[Label] = field(default_factory=list)
     line_of_play: str = ""
@@ -58,19 +66,32 @@ class HoleDrawing:
     scale_text: str = ""
 
 
-def draw_hole(
-    scene: Scene, units: str, width: float = WIDTH, height: float = HEIGHT,
-    scale: float | None = None, detail: bool = True,
-) -> tuple[HoleDrawing, Frame]:  # fmt: skip
-    """The drawing of a scene, and the frame that later marks are drawn in."""
-    frame = hole_frame(scene, width, height, scale)
-    drawing = HoleDrawing(width, height)
-    draw_in(drawing, scene, frame)
+@dataclass(frozen=True)
+class Look:
+    """How a hole is drawn: its size [px] and scale [px/m] (None: as large as fits); with contours and names;
+    and lightly, woods as a pattern and outlines no finer than can be seen, where a page has many."""
+
+    width: float = WIDTH
+    height: float = HEIGHT
+    scale: float | None = None
+    detail: bool = True
+    light: bool = False
+
+
+SHEET = Look()
+
+
+@lru_cache(maxsize=MOST_DRAWINGS)
+def draw_hole(scene: Scene, units: str, look: Look = SHEET) -> tuple[HoleDrawing, Frame]:
+    """The drawing of a scene, and the frame that later marks are drawn in; kept, and not to be changed."""
+    frame = hole_frame(scene, look.width, look.height, look.scale)
+    drawing = HoleDrawing(look.width, look.height)
+    draw_in(drawing, scene, frame, look.light)
     drawing.line_of_play = path_of(frame.pixels(np.array(scene.line.points)))
     drawing.tee, drawing.pin = frame.one(scene.tee.at), frame.one(scene.pin.at)
     drawing.circle_1, drawing.circle_2 = 10.0 * frame.scale, 20.0 * frame.scale
     drawing.north_deg = math.degrees(frame.angle) - 90.0
-    if detail:
+    if look.detail:
         drawing.contours = _contours(scene, frame)
         drawing.labels = _labels(scene, frame)
         step_m = in_metres(round_step(units), units)
@@ -79,17 +100,16 @@ def draw_hole(
     return drawing, frame
 
 
-def draw_in(drawing: HoleDrawing, scene: Scene, frame: Frame) -> None:
+def draw_in(drawing: HoleDrawing, scene: Scene, frame: Frame, light: bool = False) -> None:
     """Areas, woods, trees, walls and mandatories of a scene in a frame."""
     drawing.areas = [mark for area in scene.areas for mark in _area(area, frame)]
     drawing.areas += [_unknown(unknown, frame) for unknown in scene.unknowns]
-    drawing.crowns = _crowns(scene, frame)
+    drawing.crowns = _woods(scene, frame, light) + _trees(scene, frame)
     drawing.lines = _lines(scene, frame)
 
 
 def _unknown(unknown: Any, frame: Frame) -> Mark:
-    d = path_of(frame.pixels(_rings(unknown.shape)[0])[:-1], closed=True)
-    return Mark("unknown", d, f"{unknown.what} not yet seen")
+    return Mark("unknown", frame.outline(_rings(unknown.shape)[0]), f"{unknown.what} not yet seen")
 
 
 def _rings(shape: Any) -> list[np.ndarray]:
@@ -98,7 +118,9 @@ def _rings(shape: Any) -> list[np.ndarray]:
 
 
 def _area(area: Any, frame: Frame) -> list[Mark]:
-    d = "".join(path_of(frame.pixels(ring)[:-1], closed=True) for ring in _rings(area.shape))
+    d = "".join(frame.outline(ring) for ring in _rings(area.shape))
+    if not d:
+        return []
     title = area.name or area.surface.replace("_", " ")
     marks = []
     if area.surface in HATCHED:
@@ -112,29 +134,55 @@ def _area(area: Any, frame: Frame) -> list[Mark]:
     return marks
 
 
-def _crowns(scene: Scene, frame: Frame) -> list[dict[str, Any]]:
-    """Tree crowns, and groves filled with crowns set out on a jittered grid inside them."""
-    crowns = []
+def _woods(scene: Scene, frame: Frame, light: bool) -> list[Mark]:
+    """Groves, filled with crowns set out on a jittered grid inside them, or with a pattern of crowns; those
+    with nothing below a canopy as a canopy."""
+    marks = []
     for grove in scene.groves:
-        ring = path_of(frame.pixels(_rings(grove.shape)[0])[:-1], closed=True)
+        ring = frame.outline(_rings(grove.shape)[0])
         low = grove.floor_density_per_m < 0.05
-        crowns.append({"look": "ceiling" if low else "grove", "d": ring, "title": grove.name or "woods"})
-        if not low:
-            crowns += [_crown(p, 2.6, "crown wood", frame, "") for p in _scattered(grove.shape)]
-    for tree in scene.trees:
-        crowns.append(_crown(tree.at, tree.canopy_radius_m, "crown", frame, tree.name))
-    return crowns
+        look = "ceiling" if low else "grove light" if light else "grove"
+        if not ring:
+            continue
+        marks.append(Mark(look, ring, grove.name or "woods"))
+        if not (low or light):
+            crowns = _crowns(_scattered(grove.shape), np.array(2.6), frame)
+            marks.append(Mark("crown wood", crowns))
+    return marks
 
 
-def _crown(at: Any, radius_m: float, look: str, frame: Frame, title: str) -> dict[str, Any]:
-    """A crown as a lobed outline, its lobes turned by its place so that no two look stamped."""
-    x, y = frame.one((float(at[0]), float(at[1])))
-    turn = math.sin(12.9898 * at[0] + 78.233 * at[1]) * math.pi
-    angles = np.linspace(0.0, 2.0 * math.pi, 22, endpoint=False)
-    lobes = 1.0 + 0.09 * np.sin(5.0 * angles + turn) + 0.05 * np.sin(3.0 * angles - turn)
-    r = max(radius_m, 0.4) * frame.scale * lobes
-    ring = np.stack([x + r * np.cos(angles), y + r * np.sin(angles)], axis=1)
-    return {"look": look, "d": path_of(ring, closed=True), "title": title, "x": x, "y": y}
+def _trees(scene: Scene, frame: Frame) -> list[Mark]:
+    """Trees that have a name each with it, and all others in one path."""
+    named = [t for t in scene.trees if t.name]
+    others = [t for t in scene.trees if not t.name]
+    marks = []
+    if others:
+        at, wide = np.array([t.at for t in others]), np.array([t.canopy_radius_m for t in others])
+        marks.append(Mark("crown", _crowns(at, wide, frame)))
+    for tree in named:
+        d = _crowns(np.array([tree.at]), np.array(tree.canopy_radius_m), frame)
+        marks.append(Mark("crown", d, tree.name))
+    return [m for m in marks if m.d]
+
+
+def _crowns(at: NDArray[np.float64], radius_m: NDArray[np.float64], frame: Frame) -> str:
+    """Crowns at places [n, 2] as far as they are seen, each a lobed outline turned by its place so that no
+    two look stamped."""
+    places = frame.pixels(at)
+    radii = np.broadcast_to(np.maximum(radius_m, 0.4) * frame.scale, len(at))
+    seen = frame.sees(places, radii[:, None])
+    turns = np.sin(12.9898 * at[:, 0] + 78.233 * at[:, 1]) * math.pi
+    rows = zip(places[seen], radii[seen], turns[seen], strict=True)
+    return "".join(_crown(x, y, r, turn) for (x, y), r, turn in rows)
+
+
+def _crown(x: float, y: float, radius_px: float, turn: float) -> str:
+    points = next(n for up_to, n in CORNERS if radius_px <= up_to)
+    angles = [2.0 * math.pi * k / points for k in range(points)]
+    lobes = [1.0 + 0.09 * math.sin(5.0 * a + turn) + 0.05 * math.sin(3.0 * a - turn) for a in angles]
+    rows = zip(lobes, angles, strict=True)
+    ends = [(x + radius_px * k * math.cos(a), y + radius_px * k * math.sin(a)) for k, a in rows]
+    return relative_path(ends)
 
 
 def _scattered(shape: Any) -> np.ndarray:

@@ -5,14 +5,18 @@ from __future__ import annotations
 import hashlib
 import json
 from dataclasses import replace
+from functools import lru_cache
 from typing import Any
 
-from ypodrome.core.api import Disc, scene_document
+from ypodrome.core.api import Disc, Scene, scene_document
 from ypodrome.plan.kept import FORM
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
+
+MOST_DIGESTS = 128
+"""Digests of scenes and bags kept (chosen: some rounds; a few bytes each beside what they are of)."""
 
 WORDS = {
     "scene": "the hole was changed at the desk",
@@ -33,16 +37,26 @@ def inputs_of(hole: PlannedHole) -> Json:
     plan, situation = hole.plan, situation_of(hole)
     return {
         "form": FORM,
-        "scene": digest(scene_document(situation.scene)),
+        "scene": _scene_digest(situation.scene),
         "hole": [hole.number, hole.tee, hole.pin, hole.par],
         "posture": plan.posture,
         "wet": plan.wet,
         "wind": [plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s, plan.temperature_c],
         "without": sorted(plan.without),
         "thrower": digest(repr(replace(situation.thrower, units="metric", name=""))),
-        "bag": digest([repr(_thrown(d)) for d in situation.bag]),
+        "bag": _bag_digest(situation.bag),
         "lines": digest([repr(replace(line, disc=_thrown(line.disc))) for line in situation.lines]),
     }
+
+
+@lru_cache(maxsize=MOST_DIGESTS)
+def _scene_digest(scene: Scene) -> str:
+    return digest(scene_document(scene))
+
+
+@lru_cache(maxsize=MOST_DIGESTS)
+def _bag_digest(bag: tuple[Disc, ...]) -> str:
+    return digest([repr(_thrown(d)) for d in bag])
 
 
 def _thrown(disc: Disc) -> Disc:
@@ -60,18 +74,21 @@ def fingerprint_of(hole: PlannedHole) -> str:
     return digest(inputs_of(hole))
 
 
-def is_stale(hole: PlannedHole) -> bool:
-    """Whether an input has changed since the hole was planned."""
-    return hole.kept is None or hole.fingerprint != fingerprint_of(hole)
-
-
-def stale_reasons(hole: PlannedHole) -> list[str]:
-    """What has changed since the hole was planned, in words; nothing when it is fresh or not planned."""
-    if not hole.computed or not is_stale(hole):
-        return []
+def staleness(hole: PlannedHole) -> tuple[bool, list[str]]:
+    """Whether an input has changed since the hole was planned, and what has, in words; none for a hole that
+    was never planned."""
     now = inputs_of(hole)
+    if hole.kept is not None and hole.fingerprint == digest(now):
+        return False, []
+    if not hole.computed:
+        return True, []
     keys = [key for key in WORDS if hole.inputs.get(key) != now[key]]
     if "hole" in keys and "scene" in keys:
         keys.remove("scene")  # another tee or pin is other ground
     changed = [WORDS[key] for key in keys]
-    return changed or ["it was planned by an earlier version of the program"]
+    return True, changed or ["it was planned by an earlier version of the program"]
+
+
+def is_stale(hole: PlannedHole) -> bool:
+    """Whether an input has changed since the hole was planned."""
+    return staleness(hole)[0]

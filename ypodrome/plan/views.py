@@ -24,7 +24,7 @@ from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choices, comparison, conditions, planning
 from ypodrome.plan.forms import AimForm, BesideForm, OtherForm, RankForm
-from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import ground_of, labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
@@ -136,13 +136,14 @@ def sheet(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """One hole."""
     hole = own_hole(request, pk, position)
     scene = scene_for_hole(hole)
+    stale, why = staleness(hole)
     holes = list(hole.plan.holes.all())
     at = next(k for k, h in enumerate(holes) if h.pk == hole.pk)
     context = sheet_context(hole, scene) | {
         "before": holes[at - 1] if at else None,
         "after": holes[at + 1] if at + 1 < len(holes) else None,
-        "stale": is_stale(hole),
-        "why_stale": stale_reasons(hole),
+        "stale": stale,
+        "why_stale": why,
         "tees": labels_of(hole, "tees"),
         "pins": labels_of(hole, "pins"),
         "hole_name": scene.line.name,

@@ -10,7 +10,7 @@ from django.db.models import Prefetch
 from ypodrome.accounts.models import Player
 from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Event, fold
-from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.plan.inputs import is_stale, staleness
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.overview import BOOK, hole_cell
 from ypodrome.round import services
@@ -48,8 +48,8 @@ def record_context(hole: RoundHole) -> Json:
         "kinds": list(dict.fromkeys([*kinds, *(t["throw"] for t in throws if t["throw"])])),
         "results": services.RESULTS,
         "penalised": services.PENALTIES,
-        "why_stale": stale_reasons(planned) if planned else [],
-        "cell": hole_cell(planned, planned.plan, BOOK, None) if planned else None,
+        "why_stale": staleness(planned)[1] if planned else [],
+        "cell": hole_cell(planned, planned.plan, BOOK) if planned else None,
     }
 
 

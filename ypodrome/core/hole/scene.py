@@ -39,9 +39,10 @@ MARGIN_M = 45.0
 """Ground around tee, line and pin that a throw may reach (chosen)."""
 
 
-@dataclass(frozen=True)
+@dataclass(frozen=True, eq=False)
 class Scene:
-    """One hole with its chosen tee and pin; all coordinates in course metres."""
+    """One hole with its chosen tee and pin; all coordinates in course metres. Each is itself only: what was
+    worked out for one is found again by it, not by comparing all that stands on it."""
 
     line: HoleLine
     tee: Tee

@@ -8,8 +8,8 @@ import numpy as np
 
 from ypodrome.core.api import Role, Scene, dearer, is_throw, round_chances
 from ypodrome.drawing.frame import natural_size
-from ypodrome.drawing.hole_drawing import draw_hole
-from ypodrome.plan.inputs import is_stale, stale_reasons
+from ypodrome.drawing.hole_drawing import Look, draw_hole
+from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.sheet import card, gone_words, wind_view
@@ -21,7 +21,7 @@ from ypodrome.wording.cautions import caution_words
 TALLEST = 262.0
 WIDE = 128.0
 LARGEST_SCALE = 1.6
-BOOK = (300.0, 430.0)
+BOOK = Look(300.0, 430.0, light=True)
 
 MUST_GET, BONUS = 0.40, 0.12
 """Chance of a birdie from which a hole is one to get, and up to which a birdie is a bonus (chosen)."""
@@ -44,8 +44,8 @@ def overview_context(plan: GamePlan) -> dict[str, Any]:
     holes = list(plan.holes.all())
     scenes = [scene_for_hole(h) for h in holes]
     scale = common_scale(scenes)
-    sizes = [(WIDE, natural_size(s, scale)[1]) for s in scenes]
-    cells = [hole_cell(h, plan, size, scale) for h, size in zip(holes, sizes, strict=True)]
+    looks = [Look(WIDE, natural_size(s, scale)[1], scale, detail=False, light=True) for s in scenes]
+    cells = [hole_cell(h, plan, look) for h, look in zip(holes, looks, strict=True)]
     done = [c for c in cells if c["planned"]]
     par = sum(h.par for h in holes)
     context: dict[str, Any] = {"plan": plan, "cells": cells, "par": par, "units": plan.owner.units}
@@ -86,7 +86,7 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
     holes = list(plan.holes.all())
     pages = []
     for hole in holes:
-        page = hole_cell(hole, plan, BOOK, None)
+        page = hole_cell(hole, plan, BOOK)
         if page["planned"]:
             scene = scene_for_hole(hole)
             kept, units = hole.planned, plan.owner.units
@@ -102,27 +102,26 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
     return {"plan": plan, "pages": pages, "units": plan.owner.units}
 
 
-def hole_cell(
-    hole: PlannedHole, plan: GamePlan, size: tuple[float, float], scale: float | None
-) -> dict[str, Any]:
+def hole_cell(hole: PlannedHole, plan: GamePlan, look: Look) -> dict[str, Any]:
+    """A hole in short: its drawing with the throw in force, and what it comes to."""
     scene = scene_for_hole(hole)
-    drawing, frame = draw_hole(scene, plan.owner.units, *size, scale=scale, detail=scale is None)
-    planned = hole.kept is not None
+    drawing, frame = draw_hole(scene, plan.owner.units, look)
+    planned, (stale, why) = hole.kept is not None, staleness(hole)
     cell: dict[str, Any] = {
         "hole": hole,
         "name": scene.line.name,
         "distance_m": scene.distance_m,
         "drawing": drawing,
         "planned": planned,
-        "stale": is_stale(hole),
-        "why_stale": stale_reasons(hole),
+        "stale": stale,
+        "why_stale": why,
         "wind": wind_view(plan, frame.angle),
     }
     if planned:
         option = hole.planned.in_force
         birdie, expected = option.forecast.chances.birdie_or_better, option.forecast.expected
         cell |= {
-            "shot": draw_shot(option, scene, frame),
+            "shot": draw_shot(option, scene, frame, look.light),
             "card": card(option, plan.owner.units),
             "expected": expected,
             "against_par": expected - hole.par,

@@ -36,8 +36,8 @@ class ShotDrawing:
     instead: ShotDrawing | None = None
 
 
-def draw_shot(option: Option, scene: Scene, frame: Frame) -> ShotDrawing:
-    """The marks of an option."""
+def draw_shot(option: Option, scene: Scene, frame: Frame, light: bool = False) -> ShotDrawing:
+    """The marks of an option; lightly, without the cloud of its ends."""
     throw, forecast, standing = option.throw, option.forecast, option.standing
     path, rests = forecast.path, forecast.rests[:DRAWN_RESTS]
     pixels = frame.pixels(path[:, 1:3])
@@ -48,13 +48,13 @@ def draw_shot(option: Option, scene: Scene, frame: Frame) -> ShotDrawing:
     return ShotDrawing(
         flight=path_of(pixels),
         barbs=_barbs(path, pixels, scene, frame.scale),
-        cloud=dots_of(frame.pixels(rests)),
+        cloud="" if light else dots_of(frame.pixels(rests)),
         ellipse=path_of(frame.pixels(_two_thirds(rests)), closed=True),
         end=frame.one(forecast.landing),
         aim=frame.one((float(aim[0]), float(aim[1]))),
         aim_line=path_of(frame.pixels(np.array([lie, aim]))),
-        follow=draw_shot(standing.next, scene, frame) if standing.next else None,
-        instead=draw_shot(standing.instead, scene, frame) if standing.instead else None,
+        follow=draw_shot(standing.next, scene, frame, light) if standing.next else None,
+        instead=draw_shot(standing.instead, scene, frame, light) if standing.instead else None,
     )
 
 
