@@ -21,6 +21,4 @@ say "Preparing the database ..."
 [ "${DEMO:-yes}" = no ] || .venv/bin/python manage.py load_demo
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "Readying the flight kernels (the first time about twenty seconds) ..."
-.venv/bin/python manage.py warm_kernels
-say "Ypodrome is at http://127.0.0.1:$port/   (stop with Ctrl-C)"
-exec .venv/bin/gunicorn ypodrome.web.wsgi --bind "127.0.0.1:$port" --workers 1 --threads 4 --preload --log-level warning
+exec .venv/bin/python manage.py serve --port "$port"

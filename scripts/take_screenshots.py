@@ -153,9 +153,8 @@ def serve(data: str, port: int) -> subprocess.Popen:
     environment = {**os.environ, "YPODROME_DATA": data}
     for command in (["migrate", "-v0"], ["load_demo"], ["collectstatic", "--noinput", "-v0"]):
         subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=environment, check=True)
-    gunicorn = Path(sys.executable).parent / "gunicorn"
     return subprocess.Popen(
-        [gunicorn, "ypodrome.web.wsgi", "--bind", f"127.0.0.1:{port}", "--threads", "4", "--preload"],
+        [sys.executable, "manage.py", "serve", "--port", str(port)],
         cwd=ROOT, env=environment, stderr=subprocess.DEVNULL,
     )  # fmt: skip
 

@@ -85,7 +85,8 @@ def test_winds_and_ground_value_are_shown(client, three):
     assert "15 mph" in winds
     kept = three.holes.get(number=1).winds
     assert len(kept["cells"]) == 24
-    value = client.post(reverse("plan:value", args=(three.pk, 1))).content.decode()
+    answer = client.post(reverse("plan:value", args=(three.pk, 1)), {}, "application/json")
+    value = answer.json()["parts"]["value"]
     assert value.count("value-line") > 4
 
 

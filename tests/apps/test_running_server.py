@@ -30,8 +30,7 @@ def served(tmp_path):
         subprocess.run([sys.executable, "manage.py", command, "-v0", *extra], env=environment, check=True)
     port = free_port()
     server = subprocess.Popen(
-        [sys.executable, "-m", "gunicorn", "ypodrome.web.wsgi", "--bind", f"127.0.0.1:{port}", "--workers",
-         "1", "--threads", "4", "--preload", "--log-level", "warning"], env=environment,
+        [sys.executable, "manage.py", "serve", "--port", str(port)], env=environment,
         stderr=subprocess.PIPE,
     )  # fmt: skip
     yield f"http://127.0.0.1:{port}", server

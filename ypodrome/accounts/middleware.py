@@ -10,6 +10,7 @@ from django.contrib.auth import login, logout, user_logged_in
 from django.contrib.auth.views import redirect_to_login
 from django.dispatch import receiver
 from django.http import HttpRequest, HttpResponse
+from django.middleware.csrf import get_token
 from django.shortcuts import redirect
 
 from ypodrome.accounts.models import Player
@@ -49,6 +50,7 @@ class PlayerMiddleware:
             logout(request)
             return redirect_to_login(request.get_full_path())
         request.player = player  # type: ignore[attr-defined]
+        get_token(request)  # sets the cookie that scripts and forms send back
         answer = self.get_response(request)
         answer.setdefault("Cache-Control", "private, no-cache")
         return answer

@@ -4,6 +4,7 @@ from ypodrome.core.air import Wind, air_density_kg_m3
 from ypodrome.core.design import body_of
 from ypodrome.core.disc import Disc, Plastic
 from ypodrome.core.disc.disc import RANGES as DISC_RANGES
+from ypodrome.core.flight.cores import with_cores
 from ypodrome.core.flight.landing import fly_to_height
 from ypodrome.core.flight.misses import missed_releases
 from ypodrome.core.flight.release import Release, Throw
@@ -39,6 +40,13 @@ from ypodrome.core.strategy.every_throw import Sort, Tried, best_of_every_disc, 
 from ypodrome.core.strategy.exactness import Height, Window
 from ypodrome.core.strategy.few_throws import FewThrows, rounds_with_few_throws, small_bags, worth_of_discs
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
+from ypodrome.core.strategy.handed import (
+    every_throw_from_tee,
+    follows_of,
+    look_from_tee,
+    plan_from_lie,
+    saved_by_seeing,
+)
 from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
 from ypodrome.core.strategy.open_hole import stock_throw
 from ypodrome.core.strategy.options import (
@@ -205,10 +213,12 @@ __all__ = [
     "corrected",
     "dearer",
     "every_throw",
+    "every_throw_from_tee",
     "fly",
     "fly_to_height",
     "fold",
     "follows",
+    "follows_of",
     "grip_share",
     "groves_at",
     "heights",
@@ -216,6 +226,7 @@ __all__ = [
     "hole_score",
     "is_throw",
     "judged",
+    "look_from_tee",
     "measure",
     "missed_releases",
     "nearest_option",
@@ -223,12 +234,14 @@ __all__ = [
     "outlook_chances",
     "plan_for_target",
     "plan_from",
+    "plan_from_lie",
     "plan_hole",
     "plan_unsure",
     "released_apart_deg",
     "round_chances",
     "rounds_with_few_throws",
     "same_told",
+    "saved_by_seeing",
     "scene_document",
     "scene_for",
     "score_chances",
@@ -247,5 +260,6 @@ __all__ = [
     "warm",
     "whole_course",
     "wind_table",
+    "with_cores",
     "worth_of_discs",
 ]

@@ -11,10 +11,10 @@ from django.db import transaction
 from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import (
     SCRATCH,
-    THOROUGH,
     Look,
     Option,
     WindTable,
+    saved_by_seeing,
     score_from_tee,
     scouting_list,
     standard_line,
@@ -24,6 +24,7 @@ from ypodrome.core.api import (
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import mph
 from ypodrome.course.documents import core_course
+from ypodrome.jobs.asked import all_worked_out, worked_out
 from ypodrome.plan.inputs import digest, inputs_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
@@ -75,7 +76,9 @@ def winds_kept(hole: PlannedHole) -> Json | None:
 
 def work_out_winds(hole: PlannedHole) -> Json:
     """Work the wind table of a hole out, and keep it."""
-    kept = {"key": _winds_key(hole), **_wind_document(wind_table(situation_of(hole)))}
+    key = _winds_key(hole)
+    table = worked_out(f"winds {key}", hole.plan.owner_id, wind_table, situation_of(hole))
+    kept = {"key": key, **_wind_document(table)}
     hole.winds = kept
     hole.save(update_fields=["winds"])
     return kept
@@ -109,7 +112,8 @@ def scratch_of(hole: PlannedHole) -> float:
     key = digest(inputs_of(hole))
     if hole.scratch is None or hole.scratch["key"] != key:
         player = replace(SCRATCH, hand=hole.plan.owner.thrower.hand)
-        score = score_from_tee(replace(situation_of(hole), thrower=player, without=(), lines=()))
+        situation = replace(situation_of(hole), thrower=player, without=(), lines=())
+        score = worked_out(f"scratch {key}", hole.plan.owner_id, score_from_tee, situation)
         hole.scratch = {"key": key, "expected": round(score, 3)}
         hole.save(update_fields=["scratch"])
     return float(hole.scratch["expected"])
@@ -117,7 +121,8 @@ def scratch_of(hole: PlannedHole) -> float:
 
 def standard_of(hole: PlannedHole) -> Option:
     """What a standard player of the player's level would throw on the hole in these conditions."""
-    return standard_line(situation_of(hole))
+    key = f"standard {digest(inputs_of(hole))}"
+    return worked_out(key, hole.plan.owner_id, standard_line, situation_of(hole))
 
 
 @dataclass(frozen=True)
@@ -136,12 +141,12 @@ def worth_looking(plan: GamePlan) -> list[Worth]:
     """
     course = core_course(plan.layout.course)
     holes = {h.number: h for h in plan.holes.all()}
-    found = []
-    for look in scouting_list(course):
-        if look.hole not in holes:
-            continue
-        situation = situation_of(holes[look.hole])
-        plain = replace(situation, scene=replace(situation.scene, unknowns=()))
-        saved = score_from_tee(situation, THOROUGH) - score_from_tee(plain, THOROUGH)
-        found.append(Worth(look, max(0.0, saved)))
-    return sorted(found, key=lambda w: -w.throws)
+    looks = [look for look in scouting_list(course) if look.hole in holes]
+    numbers = sorted({look.hole for look in looks})
+    saved = all_worked_out(plan.owner_id, [_saved(holes[number]) for number in numbers])
+    worth = dict(zip(numbers, saved, strict=True))
+    return sorted((Worth(look, max(0.0, worth[look.hole])) for look in looks), key=lambda w: -w.throws)
+
+
+def _saved(hole: PlannedHole) -> tuple[Any, ...]:
+    return f"unseen {digest(inputs_of(hole))}", saved_by_seeing, situation_of(hole)

@@ -3,7 +3,8 @@
 from __future__ import annotations
 
 import math
-from typing import Any
+from collections.abc import Callable
+from typing import Any, TypeVar
 
 import numpy as np
 
@@ -18,15 +19,17 @@ from ypodrome.core.api import (
     Situation,
     Stance,
     bearing_deg,
-    follows,
+    follows_of,
     judged,
-    plan_from,
+    plan_from_lie,
     usual_nose_deg,
 )
 from ypodrome.core.refused import Refused
 from ypodrome.drawing.frame import Frame
+from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import with_own
 from ypodrome.plan.forms import FromForm, LieForm, OwnForm
+from ypodrome.plan.inputs import digest
 from ypodrome.plan.kept import Kept
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole
@@ -35,6 +38,7 @@ from ypodrome.standins.gps_fix import fix
 from ypodrome.wording.measures import in_metres
 
 Json = dict[str, Any]
+Result = TypeVar("Result")
 Point = tuple[float, float]
 
 FARTHEST_M = 400.0
@@ -71,12 +75,22 @@ def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     """The plan from a lie, by the number of throws made and the stance. ValueError names a bad one."""
     form = checked(FromForm(values))
     stance = Stance(form["stance"] or Stance.LEVEL)
-    return plan_from(situation_of(fresh(hole)), ground_of(hole), lie, int(form["thrown"]), stance)
+    thrown, worth = int(form["thrown"]), fresh(hole).planned.plan.worth
+    at = (round(lie[0], 2), round(lie[1], 2))
+    key = f"here {hole.fingerprint} {at} {thrown} {stance}"
+    return _at_once(hole, key, plan_from_lie, situation_of(hole), worth, at, thrown, stance)
 
 
 def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
     """What comes next from the parts of the zone of the throw in force."""
-    return follows(situation_of(fresh(hole)), ground_of(hole), hole.planned.in_force)
+    kept = fresh(hole).planned
+    key = f"zone {hole.fingerprint} {digest(repr(kept.in_force.throw))}"
+    return _at_once(hole, key, follows_of, situation_of(hole), kept.plan.worth, kept.in_force)
+
+
+def _at_once(hole: PlannedHole, key: str, work: Callable[..., Result], *args: Any) -> Result:
+    """Worked out before whole rounds: a player stands at the lie."""
+    return worked_out(key, hole.plan.owner_id, work, *args, urgent=True)
 
 
 def own_throw(hole: PlannedHole, values: Json) -> Kept:

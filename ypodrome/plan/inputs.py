@@ -37,7 +37,7 @@ def inputs_of(hole: PlannedHole) -> Json:
     plan, situation = hole.plan, situation_of(hole)
     return {
         "form": FORM,
-        "scene": _scene_digest(situation.scene),
+        "scene": scene_digest(situation.scene),
         "hole": [hole.number, hole.tee, hole.pin, hole.par],
         "posture": plan.posture,
         "wet": plan.wet,
@@ -50,7 +50,8 @@ def inputs_of(hole: PlannedHole) -> Json:
 
 
 @lru_cache(maxsize=MOST_DIGESTS)
-def _scene_digest(scene: Scene) -> str:
+def scene_digest(scene: Scene) -> str:
+    """A digest of all of a scene that a plan depends on."""
     return digest(scene_document(scene))
 
 

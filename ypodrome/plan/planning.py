@@ -8,9 +8,10 @@ from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.accounts.quota import room_for
-from ypodrome.core.api import Air, GroundValue, Option, Wind, best_from, plan_hole
+from ypodrome.core.api import Air, GroundValue, Option, Wind, look_from_tee, plan_hole
 from ypodrome.course.models import Layout
 from ypodrome.course.versions import current_version
+from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import settled
 from ypodrome.plan.inputs import digest, inputs_of, is_stale
 from ypodrome.plan.kept import choice_from
@@ -37,11 +38,12 @@ def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
 
 
 def plan_one(hole: PlannedHole) -> PlannedHole:
-    """Plan a hole and keep the result, with the player's choice found again in it or judged anew."""
-    situation = situation_of(hole)
-    hole.inputs = inputs_of(hole)
-    hole.fingerprint = digest(hole.inputs)
-    plan = plan_hole(situation)
+    """Plan a hole and keep the result, with the player's choice found again in it or judged anew. Waiting
+    until it is worked out."""
+    situation, inputs = situation_of(hole), inputs_of(hole)
+    fingerprint = digest(inputs)
+    plan = worked_out(f"plan {fingerprint}", hole.plan.owner_id, plan_hole, situation)
+    hole.inputs, hole.fingerprint = inputs, fingerprint
     ground = GroundValue(situation, plan.worth)
     hole.keep(settled(situation, ground, plan, choice_from(hole.choice)), "fingerprint", "inputs")
     _keep_version(hole.plan)
@@ -81,4 +83,6 @@ def first_look(hole: PlannedHole) -> Option | None:
     if math.dist(old, new) > LIKE_WIND_M_S:
         return None
     situation = situation_of(hole)
-    return best_from(situation, GroundValue(situation, hole.kept.plan.worth), situation.scene.tee.at, 0)
+    key = f"look {digest(now)} from {hole.fingerprint}"
+    worth = hole.kept.plan.worth
+    return worked_out(key, hole.plan.owner_id, look_from_tee, situation, worth, urgent=True)

@@ -10,16 +10,16 @@ from ypodrome.core.api import (
     FewThrows,
     Option,
     Tried,
-    every_throw,
+    every_throw_from_tee,
     rounds_with_few_throws,
-    tried,
 )
 from ypodrome.core.refused import Refused
 from ypodrome.interchange.codec import pack, unpack
+from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import play
-from ypodrome.plan.inputs import is_stale
+from ypodrome.plan.inputs import digest, is_stale
 from ypodrome.plan.kept import FORM
-from ypodrome.plan.live import ground_of, situation_of
+from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.planning import fresh
 
@@ -33,13 +33,16 @@ class Table:
 
 
 def try_every(hole: PlannedHole) -> tuple[Option, ...]:
-    """Try every throw from the tee, best first, and keep what they come to."""
-    situation = situation_of(fresh(hole))
-    offered = hole.kept.options if hole.kept else ()
-    found = every_throw(situation, ground_of(hole), situation.scene.tee.at, offered=offered)
-    hole.tried = pack(Table(hole.fingerprint, tuple(tried(o) for o in found)), FORM)
+    """Try every throw from the tee and keep what they come to; the best of every disc, best first."""
+    kept = fresh(hole).planned
+    own = digest(repr(kept.own.throw)) if kept.own else ""
+    best, rows = worked_out(
+        f"every {hole.fingerprint} {own}", hole.plan.owner_id, every_throw_from_tee,
+        situation_of(hole), kept.plan.worth, kept.options,
+    )  # fmt: skip
+    hole.tried = pack(Table(hole.fingerprint, rows), FORM)
     hole.save(update_fields=["tried"])
-    return found
+    return best
 
 
 def tried_on(hole: PlannedHole) -> tuple[Tried, ...]:

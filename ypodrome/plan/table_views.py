@@ -10,7 +10,6 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from ypodrome.accounts.http import checked
 from ypodrome.accounts.requests import PlayerRequest
-from ypodrome.core.api import best_of_every_disc
 from ypodrome.core.refused import Refused
 from ypodrome.plan.forms import FewForm
 from ypodrome.plan.presenters.few import bag_context, few_context
@@ -24,7 +23,7 @@ def every(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Try every throw of the hole, and show the best of every disc."""
     hole = own_hole(request, pk, position)
     units = hole.plan.owner.units
-    rows = disc_rows(best_of_every_disc(try_every(hole)), units)
+    rows = disc_rows(try_every(hole), units)
     shown = render_to_string("plan/here/_every.html", {"rows": rows, "units": units}, request)
     return JsonResponse({"parts": {"every": shown}})
 

@@ -191,7 +191,7 @@ def value_map(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     frame = hole_frame(scene_for_hole(hole), WIDTH, HEIGHT)
     planning.fresh(hole)
     context = {"lines": draw_value(ground_of(hole), frame)}
-    return render(request, "plan/hole/_value.html", context)
+    return JsonResponse({"parts": {"value": render_to_string("plan/hole/_value.html", context, request)}})
 
 
 @require_POST

@@ -2,9 +2,7 @@
 
 from __future__ import annotations
 
-import json
 from dataclasses import dataclass
-from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -44,12 +42,7 @@ class Shows:
 
 def shows(document: Json, bag: tuple[Disc, ...]) -> Shows:
     """What a thrower's document comes to with a bag. FileProblems where it is not sound."""
-    return _shows(json.dumps(document, sort_keys=True), bag)
-
-
-@lru_cache(maxsize=32)
-def _shows(document: str, bag: tuple[Disc, ...]) -> Shows:
-    thrower = thrower_from_document(json.loads(document))
+    thrower = thrower_from_document(document)
     stock = tuple(_stock(thrower, bag, far) for far in STOCK_M) if bag else ()
     return Shows(stock, thrower.putting.make(PUTTS_M), thrower.fault_share, thrower.level)
 

@@ -18,6 +18,8 @@ from ypodrome.bag.services import core_bag
 from ypodrome.core.api import KINDS
 from ypodrome.core.refused import Refused
 from ypodrome.interchange.thrower_json import thrower_from_document
+from ypodrome.jobs.asked import all_worked_out
+from ypodrome.plan.inputs import digest
 from ypodrome.plan.planning import start_plan
 from ypodrome.thrower import services
 from ypodrome.thrower.forms import SPREAD, ThrowerForm, WelcomeForm
@@ -68,8 +70,10 @@ def tried(request: PlayerRequest) -> HttpResponse:
     checked(form)
     kept, document, bag = player.thrower_document, form.document(), core_bag(player)
     thrower_from_document(document, entered=True)
-    before = shows(kept, bag) if form.has_changed() else None
-    view = shows_view(shows(document, bag), before, player.units)
+    documents = (document, kept) if form.has_changed() else (document,)
+    asked = [(f"shows {digest([d, repr(bag)])}", shows, d, bag) for d in documents]
+    now, *before = all_worked_out(player.pk, asked)
+    view = shows_view(now, before[0] if before else None, player.units)
     part = render_to_string("thrower/_shows.html", {"shown": view, "units": player.units}, request)
     return JsonResponse({"parts": {"shows": part}, "changed": form.has_changed()})
 

@@ -7,6 +7,7 @@ from contextlib import closing
 from datetime import UTC, datetime
 from pathlib import Path
 
+from django.conf import settings
 from django.db import connection
 from django.db.migrations.executor import MigrationExecutor
 
@@ -54,12 +55,60 @@ def back_up(folder: Path | None = None, called: str = f"before-{__version__}") -
 
 
 def integrity(path: Path) -> str:
-    """What is wrong with a database file; "ok" if nothing is."""
+    """What is wrong with a database file that nobody uses; "ok" if nothing is."""
+    return _checked(f"file:{path}?mode=ro&immutable=1")
+
+
+def _checked(uri: str) -> str:
     try:
-        with closing(sqlite3.connect(f"file:{path}?mode=ro&immutable=1", uri=True)) as database:
+        with closing(sqlite3.connect(uri, uri=True)) as database:
             return str(database.execute("pragma integrity_check").fetchone()[0])
     except sqlite3.DatabaseError as error:
         return str(error)
+
+
+def last_copy() -> Path | None:
+    """The newest copy of the database, made before a migration or as a backup."""
+    path = Path(connection.settings_dict["NAME"])
+    folders = {path.parent, settings.BACKUPS}
+    copies = [c for folder in folders for c in folder.glob(f"{path.stem}-b*{path.suffix}")]
+    return max(copies, key=lambda c: c.stat().st_mtime, default=None)
+
+
+def cannot_be_used() -> str:
+    """Why the database file cannot be used, and what to do; nothing where it can, or is not made yet."""
+    path, copy = Path(connection.settings_dict["NAME"]), last_copy()
+    way_back = f"The last copy: manage.py restore {copy}" if copy else "There is no copy of it."
+    if not path.exists() or path.stat().st_size == 0:
+        gone = "is empty" if path.exists() else "is not there"
+        return f"The database {path} {gone}, and was before. {way_back}" if copy else ""
+    connection.close()
+    if (wrong := _checked(f"file:{path}")) != "ok":
+        return f"The database {path} is damaged ({wrong}). {way_back}"
+    try:
+        with closing(sqlite3.connect(path, timeout=5)) as database:
+            database.execute("BEGIN IMMEDIATE")
+            database.rollback()
+    except sqlite3.OperationalError as error:
+        return (
+            f"The database {path} cannot be written ({error}): see who may write it and its folder, whether "
+            "the disk is full, and whether another program uses it."
+        )
+    return ""
+
+
+def not_ready() -> str:
+    """Why the program cannot serve this database, and what to do; nothing where it can."""
+    if problem := cannot_be_used():
+        return problem
+    if not Path(connection.settings_dict["NAME"]).exists():
+        return "There is no database yet: run manage.py prepare_database, or say where in YPODROME_DATA."
+    if later := newer_than_program():
+        return (
+            f"This database was made by {later} of Ypodrome; this is {__version__}. Nothing is touched. "
+            "Start the later program, or put a copy from before it in place (docs/running.md)."
+        )
+    return "The database is not ready: run manage.py prepare_database first." if is_behind() else ""
 
 
 def set_aside() -> Path | None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import os
 from datetime import timedelta
 from pathlib import Path
+from zoneinfo import available_timezones
 
 from django.core.exceptions import ImproperlyConfigured
 
@@ -35,6 +36,19 @@ if LOCAL and not LOOPBACK.issuperset(ALLOWED_HOSTS):
         "to be reached from other machines, set YPODROME_MODE=club: local asks nobody who they are"
     )
 
+PROXY = os.environ.get("YPODROME_PROXY", "")
+"""Address of the one proxy that is believed about whom it speaks for, and whether in HTTPS."""
+
+WORKERS = os.environ.get("YPODROME_WORKERS", "")
+CLUSTER = os.environ.get("YPODROME_CLUSTER", "")
+"""How many processes plan (none said: one a core), or the dask.distributed scheduler whose workers do."""
+
+if WORKERS and not (WORKERS.isdigit() and 1 <= int(WORKERS) <= 256):
+    raise ImproperlyConfigured(f"YPODROME_WORKERS is a number from 1 to 256, not {WORKERS!r}")
+
+BACKUPS = Path(os.environ.get("YPODROME_BACKUPS", DATA))
+"""Where `manage.py backup` puts its copies, and where the last one is looked for."""
+
 INSTALLED_APPS = [
     "django.contrib.auth",
     "django.contrib.contenttypes",
@@ -54,9 +68,14 @@ INSTALLED_APPS = [
 ]
 
 MIDDLEWARE = [
+    "ypodrome.web.logs.AccessMiddleware",
+    "ypodrome.web.health.HealthMiddleware",
     "django.middleware.security.SecurityMiddleware",
     "whitenoise.middleware.WhiteNoiseMiddleware",
+    "django.middleware.gzip.GZipMiddleware",
+    "django.middleware.http.ConditionalGetMiddleware",
     "csp.middleware.CSPMiddleware",
+    "ypodrome.web.middleware.WholeBodyMiddleware",
     "django.contrib.sessions.middleware.SessionMiddleware",
     "django.middleware.common.CommonMiddleware",
     "django.middleware.csrf.CsrfViewMiddleware",
@@ -108,16 +127,21 @@ DATABASES = {
         "NAME": DATA / "ypodrome.sqlite3",
         "OPTIONS": {
             "transaction_mode": "IMMEDIATE",
-            "timeout": 20,
-            "init_command": ("PRAGMA journal_mode=WAL; PRAGMA synchronous=NORMAL; PRAGMA foreign_keys=ON;"),
+            "timeout": 5,
+            "init_command": "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL; PRAGMA foreign_keys=ON;",
         },
+        "CONN_MAX_AGE": None,
         "TEST": {"NAME": DATA / "test.sqlite3"},
     }
 }
 
 DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 LANGUAGE_CODE = "en-gb"
-TIME_ZONE = "UTC"
+TIME_ZONE = os.environ.get("YPODROME_TIME_ZONE", "UTC")
+if TIME_ZONE not in available_timezones():
+    raise ImproperlyConfigured(
+        f"YPODROME_TIME_ZONE is the name of a zone, as Europe/Lisbon, not {TIME_ZONE!r}"
+    )
 USE_TZ = True
 USE_I18N = False
 
@@ -148,17 +172,35 @@ CSRF_COOKIE_SAMESITE = SESSION_COOKIE_SAMESITE = "Lax"
 CSRF_FAILURE_VIEW = "ypodrome.web.failures.csrf_failed"
 SECURE_REFERRER_POLICY = "same-origin"
 X_FRAME_OPTIONS = "DENY"
-DATA_UPLOAD_MAX_MEMORY_SIZE = 11_000_000
+LARGEST_BODY = DATA_UPLOAD_MAX_MEMORY_SIZE = FILE_UPLOAD_MAX_MEMORY_SIZE = 11_000_000
+"""Bytes of a request [B]; more than the largest file that any page takes."""
+
 MESSAGE_STORAGE = "django.contrib.messages.storage.session.SessionStorage"
 LOGGING = {
     "version": 1,
     "disable_existing_loggers": False,
     "formatters": {"line": {"format": "{asctime} {levelname} {name}: {message}", "style": "{"}},
-    "handlers": {"console": {"class": "logging.StreamHandler", "formatter": "line"}},
+    "filters": {"no_secrets": {"()": "ypodrome.web.logs.WithoutSecrets"}},
+    "handlers": {
+        "console": {
+            "class": "logging.StreamHandler",
+            "formatter": "line",
+            "filters": ["no_secrets"],
+            "level": "WARNING",
+        }
+    },
+    "loggers": {
+        "django.security.DisallowedHost": {"level": "CRITICAL"},
+        "ypodrome.access": {"level": "INFO"},
+    },
     "root": {"handlers": ["console"], "level": "WARNING"},
 }
+SILENCED_SYSTEM_CHECKS = [
+    "security.W005",  # other names of the host, and a browser's own list, are the host's to say
+    "security.W008",  # the proxy sends HTTP on to HTTPS
+    "security.W021",
+]
 
 if not LOCAL:
     SESSION_COOKIE_SECURE = CSRF_COOKIE_SECURE = True
-    SECURE_PROXY_SSL_HEADER = ("HTTP_X_FORWARDED_PROTO", "https")
     SECURE_HSTS_SECONDS = 31_536_000

@@ -61,7 +61,7 @@ document.addEventListener("alpine:init", () => {
     },
     async post(what, body) {
       const d = this.$root.dataset;
-      return (await postJson(`${d.base + what}/`, d.token, body)).parts;
+      return (await postJson(`${d.base + what}/`, body)).parts;
     },
     show(parts, lines) {
       document.getElementById("views").innerHTML = parts.views;

@@ -2,7 +2,7 @@
 import { postJson } from "./post.js";
 
 function post(root, what, body) {
-  return postJson(`${root.dataset.base + what}/`, root.dataset.token, body);
+  return postJson(`${root.dataset.base + what}/`, body);
 }
 function show(parts) {
   Object.keys(parts).forEach((name) => {

@@ -1,5 +1,7 @@
-// The overview: plans the holes that need it, one request each, and shows how far it is.
+// The overview: plans the holes that need it, and shows how far it is.
 import { postJson } from "./post.js";
+
+const SIDE_BY_SIDE = 3;
 
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("overview", () => ({
@@ -20,22 +22,31 @@ document.addEventListener("alpine:init", () => {
     async tryAll() {
       await this.onEach("[data-untried]", "untried", "Trying every throw on hole ", "discs/every", "could not be tried");
     },
-    // Asks the server for one thing on each of some holes, one after the other, then shows the page anew.
+    // Asks the server for one thing on each of some holes, some side by side, then shows the page anew.
     async onEach(which, numbered, doing, what, failed) {
-      const cells = Array.from(this.$root.querySelectorAll(which));
+      const cells = Array.from(this.$root.querySelectorAll(which)), waiting = cells.slice();
+      let done = 0, wrong = "";
       this.working = true;
-      for (const [k, cell] of cells.entries()) {
-        const hole = cell.dataset[numbered];
-        this.said = `${doing + hole} (${k + 1} of ${cells.length}) …`;
-        try {
-          await postJson(`${this.$root.dataset.plan}hole/${hole}/${what}/`, this.$root.dataset.token, {});
-        } catch (error) {
-          this.said = `Hole ${hole} ${failed}: ${error.message}.`;
-          this.working = false;
-          return;
+      const next = async () => {
+        while (waiting.length && !wrong) {
+          const hole = waiting.shift().dataset[numbered];
+          const tell = (before) => {
+            const queue = before > SIDE_BY_SIDE ? `, ${before} before it` : "";
+            this.said = `${doing + hole}${queue} (${done} of ${cells.length} done) …`;
+          };
+          tell(0);
+          try {
+            await postJson(`${this.$root.dataset.plan}hole/${hole}/${what}/`, {}, tell);
+            done += 1;
+          } catch (error) {
+            wrong = `Hole ${hole} ${failed}: ${error.message}.`;
+          }
         }
-      }
-      window.location.reload();
+      };
+      await Promise.all(Array.from({ length: SIDE_BY_SIDE }, next));
+      if (!wrong) { window.location.reload(); return; }
+      this.said = wrong;
+      this.working = false;
     },
   }));
 });

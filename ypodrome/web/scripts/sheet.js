@@ -11,12 +11,11 @@ document.addEventListener("alpine:init", () => {
   window.Alpine.data("holeSheet", () => ({
     said: "", working: false, from: 0, wind: 0, gust: 0, windShown: 0, gustShown: 0,
     up: 0, rank: 1, aim: 0, unit: 1, timer: 0, busy: false, again: false, dragging: false,
-    waiting: null, token: "", base: "",
+    waiting: null, base: "",
 
     init() {
       const d = this.$root.dataset;
       this.base = d.base;
-      this.token = d.token;
       this.unit = d.units === "imperial" ? MPH : 1;
       this.from = Number(d.from);
       this.wind = Number(d.wind);
@@ -91,7 +90,7 @@ document.addEventListener("alpine:init", () => {
         tee: this.$refs.tee.value, pin: this.$refs.pin.value,
       };
     },
-    post(what, body) { return postJson(`${this.base + what}/`, this.token, body); },
+    post(what, body) { return postJson(`${this.base + what}/`, body); },
     async replan() {
       if (this.busy) { this.again = true; return; }
       this.busy = this.working = true;
@@ -133,8 +132,7 @@ document.addEventListener("alpine:init", () => {
       if (!on) return;
       this.working = true;
       try {
-        const answer = await fetch(`${this.base}value/`, { method: "POST", headers: { "X-CSRFToken": this.token } });
-        layer.innerHTML = await answer.text();
+        layer.innerHTML = (await this.post("value", {})).parts.value;
         this.said = "Lines of equal throws to hole out from there.";
       } catch (_error) {
         this.said = "The value of the ground could not be fetched; try again.";

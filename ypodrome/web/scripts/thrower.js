@@ -13,7 +13,7 @@ document.addEventListener("alpine:init", () => {
         this.again = false;
         const values = Object.fromEntries(new FormData(this.$refs.form));
         try {
-          const answer = await postJson(`${this.$root.dataset.base}try/`, this.$root.dataset.token, values);
+          const answer = await postJson(`${this.$root.dataset.base}try/`, values);
           document.getElementById("shows").innerHTML = answer.parts.shows;
           this.said = answer.changed ? "As typed; not kept yet." : "";
         } catch (error) {

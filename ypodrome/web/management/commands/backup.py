@@ -5,6 +5,7 @@ from __future__ import annotations
 from argparse import ArgumentParser
 from pathlib import Path
 
+from django.conf import settings
 from django.core.management.base import BaseCommand, CommandError
 
 from ypodrome.web.database import back_up, integrity
@@ -14,10 +15,10 @@ class Command(BaseCommand):
     help = __doc__
 
     def add_arguments(self, parser: ArgumentParser) -> None:
-        parser.add_argument("folder", nargs="?", type=Path, help="where to, beside the database if left out")
+        parser.add_argument("folder", nargs="?", type=Path, help="where to; YPODROME_BACKUPS if left out")
 
     def handle(self, folder: Path | None, **_options: object) -> None:
-        copy = back_up(folder, "backup")
+        copy = back_up(folder or settings.BACKUPS, "backup")
         if copy is None:
             raise CommandError("there is no database yet")
         if (wrong := integrity(copy)) != "ok":

@@ -5,7 +5,7 @@ import { postJson } from "../post.js";
 const RETRY_MS = 3000;
 
 export const server = {
-  post(what, body) { return postJson(`${this.base + what}/`, this.token, body); },
+  post(what, body) { return postJson(`${this.base + what}/`, body); },
   keepQueue() {
     this.unsaved = this.queue.length;
     localStorage.setItem(this.storeName, JSON.stringify(this.queue));

@@ -10,7 +10,6 @@ export const state = {
   async init() {
     const d = this.$root.dataset;
     this.base = d.base;
-    this.token = d.token;
     this.imperial = d.units === "imperial";
     this.storeName = `desk-${d.pk}`;
     this.queue = JSON.parse(localStorage.getItem(this.storeName) || "[]");

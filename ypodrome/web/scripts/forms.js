@@ -1,0 +1,13 @@
+// Forms send the token that shows them to be this page's own; it is not printed in pages, so that a page that
+// has not changed stays the same.
+import { token } from "./post.js";
+
+document.addEventListener("submit", (event) => {
+  const form = event.target;
+  if (form.method !== "post" || form.elements.csrfmiddlewaretoken) return;
+  const field = document.createElement("input");
+  field.type = "hidden";
+  field.name = "csrfmiddlewaretoken";
+  field.value = token();
+  form.appendChild(field);
+});
