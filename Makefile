@@ -1,6 +1,6 @@
 # Ypodrome. `make demo` to try it, `make test` to check it.
 SHELL := /bin/bash
-.PHONY: demo run check test lock css js bench fit level screenshots
+.PHONY: demo run check test lock css js bench fuzz fit level screenshots
 PORT ?= 8000
 PY := .venv/bin/python
 
@@ -34,6 +34,10 @@ node_modules: package-lock.json
 bench:
 	@bash scripts/setup.sh dev
 	$(PY) -m pytest benchmarks --benchmark-columns=min,median,max,rounds -o addopts=-q
+
+fuzz:
+	@bash scripts/setup.sh dev
+	FUZZ=10000,5000 $(PY) -m pytest -s tests/apps/test_odd_requests.py
 
 fit:
 	$(PY) -m scripts.flight_fit

@@ -5,6 +5,7 @@ import json
 import pytest
 from django.urls import reverse
 
+from ypodrome.core.api import tried
 from ypodrome.course import edits
 from ypodrome.interchange.frame import geometry_in_metres
 from ypodrome.plan import comparison, conditions, planning, table, target
@@ -168,7 +169,7 @@ def test_the_round_with_few_throws_is_tried_shown_and_played(client, three):
     in_force = sum(h.kept.in_force.forecast.expected for h in three.holes.all())
     client.post(url, {"different": str(len(found[0].sorts))})
     played = list(three.holes.all())
-    assert {table.tried(h.kept.in_force).sort for h in played} == set(found[0].sorts)
+    assert {tried(h.kept.in_force).sort for h in played} == set(found[0].sorts)
     now = sum(h.kept.in_force.forecast.expected for h in played)
     assert now - in_force == pytest.approx(found[0].expected - in_force, abs=0.15)
 

@@ -41,6 +41,7 @@ class PlayerMiddleware:
         if not request.user.is_authenticated and settings.LOCAL:
             first = Player.objects.select_related("user").order_by("pk").first()
             if first is None:
+                get_token(request)
                 return self.get_response(request) if request.path == WELCOME else redirect(WELCOME)
             login(request, first.user, "django.contrib.auth.backends.ModelBackend")
         player = Player.objects.filter(user_id=request.user.pk or 0).first()

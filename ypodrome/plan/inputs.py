@@ -78,11 +78,11 @@ def fingerprint_of(hole: PlannedHole) -> str:
 def staleness(hole: PlannedHole) -> tuple[bool, list[str]]:
     """Whether an input has changed since the hole was planned, and what has, in words; none for a hole that
     was never planned."""
+    if not hole.computed:
+        return True, []
     now = inputs_of(hole)
     if hole.kept is not None and hole.fingerprint == digest(now):
         return False, []
-    if not hole.computed:
-        return True, []
     keys = [key for key in WORDS if hole.inputs.get(key) != now[key]]
     if "hole" in keys and "scene" in keys:
         keys.remove("scene")  # another tee or pin is other ground

@@ -1,0 +1,96 @@
+"""Odd requests and spoilt files: no answer is an error of the server, nothing takes long, no memory grows.
+
+Some hundred run with the tests; `make fuzz` runs ten thousand and five thousand and prints what came of them.
+Each is taken back, so that all meet the same things.
+"""
+
+import os
+import resource
+import time
+from collections import Counter
+
+import pytest
+from django.core.files.uploadedfile import SimpleUploadedFile
+from django.db import transaction
+from django.urls import reverse
+from hypothesis import HealthCheck, given, settings
+
+from tests.apps.test_jobs import Held
+from tests.apps.test_permissions import urls  # noqa: F401
+from tests.odd.files import NAMES, spoilt_files
+from tests.odd.requests import odd_requests, send
+from ypodrome.jobs import asked
+from ypodrome.jobs.queue import Queue
+
+pytestmark = pytest.mark.django_db
+REQUESTS, FILES = (int(n) for n in os.environ.get("FUZZ", "250,250").split(","))
+LONGEST_S, MOST_GROWTH_MB = 5.0, 200.0
+TAKEN_BY = {"course": "course:shelf", "walk": "course:shelf", "shots": "course:shelf", "bag": "bag:read",
+            "thrower": "thrower:file", "archive": "archive:take"}  # fmt: skip
+
+
+def many(examples):
+    return settings(
+        max_examples=examples, deadline=None, suppress_health_check=list(HealthCheck), database=None
+    )
+
+
+def memory_mb():
+    """Most memory this process has held [MB]."""
+    return resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 1024.0
+
+
+@pytest.fixture
+def player(client, demo_plan, urls, monkeypatch):  # noqa: F811
+    """The demo player's browser on a server that plans later."""
+    monkeypatch.setattr(asked, "_queue", Queue(Held(), 1))
+    monkeypatch.setattr(asked, "PATIENCE_S", 0.0)
+    client.force_login(demo_plan.owner.user)
+    client.raise_request_exception = False
+    return client
+
+
+class Told:
+    """Asks, takes back what an answer changed, and counts."""
+
+    def __init__(self, client):
+        self.client, self.signed_in = client, {k: m.value for k, m in client.cookies.items()}
+        self.statuses, self.longest, self.memory = Counter(), 0.0, memory_mb()
+
+    def ask(self, send_it):
+        self.client.cookies.clear()
+        self.client.cookies.load(self.signed_in)
+        began = time.monotonic()
+        with transaction.atomic():
+            status = send_it().status_code
+            transaction.set_rollback(True)
+        took = time.monotonic() - began
+        self.statuses[status] += 1
+        self.longest = max(self.longest, took)
+        assert status < 500, status
+        assert took < LONGEST_S
+
+
+@pytest.fixture
+def told(request, player):
+    """Prints a row of a table at the end."""
+    told = Told(player)
+    yield told
+    grown = memory_mb() - told.memory
+    shown = ", ".join(f"{n} × {status}" for status, n in sorted(told.statuses.items()))
+    print(f"\n| {request.node.name} | {shown} | longest {told.longest:.2f} s | {grown:+.0f} MB |")
+    assert grown < MOST_GROWTH_MB
+
+
+@many(REQUESTS)
+@given(odd=odd_requests())
+def test_no_odd_request_is_an_error_of_the_servers(player, urls, told, odd):  # noqa: F811
+    told.ask(lambda: send(player, odd, urls))
+
+
+@many(FILES)
+@given(spoilt=spoilt_files())
+def test_no_spoilt_file_is_an_error_of_the_servers(player, told, spoilt):
+    kind, data = spoilt
+    upload = SimpleUploadedFile(NAMES[kind], data)
+    told.ask(lambda: player.post(reverse(TAKEN_BY[kind]), {"file": upload}))

@@ -1,0 +1,282 @@
+"""The served program when something goes wrong: killed amid writes, disk full or read-only, database locked
+or spoilt, clients that dawdle or are cut off. Nothing acknowledged is lost, and nobody sees a traceback.
+
+A few kills run with the tests; `make reliability` runs a hundred (KILLS).
+"""
+
+import contextlib
+import json
+import os
+import random
+import shutil
+import socket
+import sqlite3
+import subprocess
+import threading
+import time
+from contextlib import closing
+
+import pytest
+
+from tests.served import Server, notes_of
+
+KILLS = int(os.environ.get("KILLS", "3"))
+PLAN = "/plan/1/"
+
+
+@pytest.fixture(scope="module")
+def prepared(tmp_path_factory):
+    """A data folder with the demo in it, to be copied."""
+    folder = tmp_path_factory.mktemp("prepared")
+    Server(folder).prepare()
+    return folder
+
+
+@pytest.fixture
+def server(prepared, tmp_path):
+    """A running server on a copy."""
+    folder = tmp_path / "data"
+    shutil.copytree(prepared, folder)
+    server = Server(folder).start()
+    yield server
+    server.stop()
+
+
+class Writer(threading.Thread):
+    """Writes of every kind, one after the other, until the server is gone; what was acknowledged of each."""
+
+    def __init__(self, server, kinds, begin):
+        super().__init__()
+        self.tab, self.kinds, self.number, self.kept = server.tab(), kinds, begin, {}
+
+    def run(self):
+        try:
+            while True:
+                self.number += 1
+                for name, write in self.kinds.items():
+                    if write(self.tab, self.number):
+                        self.kept[name] = self.number
+        except (OSError, ValueError):
+            return
+
+
+def write_notes(tab, n):
+    return tab.send(f"{PLAN}hole/1/notes/", {"notes": f"note {n}"}, 20)[0] == 200
+
+
+def write_feature(tab, n):
+    mark = {"geometry": {"type": "Point", "coordinates": [n % 50, n % 70]},
+            "properties": {"kind": "landmark", "name": f"post {n}"}}  # fmt: skip
+    return tab.send("/courses/1/desk/change/", {"steps": [{"at": None, "feature": mark}]}, 20)[0] == 200
+
+
+def write_disc(tab, n):
+    disc = {"name": f"Fen {n % 90}x{n}", "speed": 5, "glide": 4, "turn": 0, "fade": 2, "weight_g": 175,
+            "plastic": "premium", "wear": 0, "colour": ""}  # fmt: skip
+    status, _page = tab.form("/bag/new/", disc, 20)
+    tab.form("/bag/undo/", {}, 20)  # so that the quota is never met
+    return status == 200 and tab.form("/bag/undo/", {}, 20)[0] == 200
+
+
+def write_thrower_units(tab, n):
+    return tab.form("/player/units/", {"units": ("metric", "imperial")[n % 2], "next": "/"}, 20)[0] == 200
+
+
+KINDS = {"notes": write_notes, "feature": write_feature, "units": write_thrower_units}
+
+
+def rows(folder, question):
+    with closing(sqlite3.connect(folder / "ypodrome.sqlite3")) as database:
+        return [row[0] for row in database.execute(question)]
+
+
+def test_nothing_acknowledged_is_lost_by_kill_9(server):
+    chance, last = random.Random(2), 0
+    for _ in range(KILLS):
+        writer = Writer(server, KINDS, last)
+        writer.start()
+        time.sleep(chance.uniform(0.1, 0.8))
+        server.kill()
+        writer.join(30)
+        last = writer.number
+        server.start()
+        assert rows(server.folder, "pragma integrity_check") == ["ok"]
+        if "notes" in writer.kept:
+            shown = int(notes_of(server.tab().get(f"{PLAN}hole/1/")).split()[1])
+            assert shown >= writer.kept["notes"]
+        if "feature" in writer.kept:
+            found = server.tab().get("/courses/1/desk/all/")
+            assert f'"post {writer.kept["feature"]}"' in found
+    assert last > 0
+    print(
+        f"\n| kill -9 amid writes | {KILLS} cycles, {last} rounds of writes | nothing acknowledged was lost |"
+    )
+
+
+def test_slow_and_stalled_clients_hold_nobody_up(server):
+    stalled = []
+    for k in range(40):
+        s = socket.create_connection(("127.0.0.1", server.port))
+        half = b"GET / HTTP/1.1\r\nHost: 127" if k % 2 else (
+            b"POST /bag/file/ HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 9000000\r\n\r\nabc"
+        )  # fmt: skip
+        s.sendall(half)
+        stalled.append(s)
+    began = time.monotonic()
+    assert "Gantle" in server.tab().get("/bag/")
+    assert time.monotonic() - began < 5.0
+    for s in stalled:
+        s.close()
+
+
+def test_a_body_that_is_cut_off_changes_nothing(server):
+    tab = server.tab()
+    assert write_notes(tab, 1)
+    cookies = "; ".join(f"{c.name}={c.value}" for c in tab.jar)
+    body = json.dumps({"notes": "note 2"}).encode()
+    head = (
+        f"POST {PLAN}hole/1/notes/ HTTP/1.1\r\nHost: 127.0.0.1:{server.port}\r\nCookie: {cookies}\r\n"
+        f"X-CSRFToken: {tab.token}\r\nContent-Type: application/json\r\n"
+        f"Content-Length: {len(body) + 40}\r\n\r\n"
+    )
+    with socket.create_connection(("127.0.0.1", server.port)) as s:
+        s.sendall(head.encode() + body)
+    time.sleep(0.5)
+    assert notes_of(tab.get(f"{PLAN}hole/1/")) == "note 1"
+
+
+def test_what_is_too_large_is_refused_before_it_is_read(server):
+    with socket.create_connection(("127.0.0.1", server.port)) as s:
+        s.sendall(
+            b"POST /bag/file/ HTTP/1.1\r\nHost: 127.0.0.1\r\nContent-Length: 300000000\r\n\r\n"
+            + b"x" * 10_000
+        )
+        assert b" 413 " in s.recv(200)
+
+
+def test_while_the_database_is_locked_reads_go_on_and_writes_are_told_to_wait(server):
+    tab = server.tab()
+    with closing(sqlite3.connect(server.folder / "ypodrome.sqlite3", isolation_level=None)) as other:
+        other.execute("BEGIN EXCLUSIVE")
+        began = time.monotonic()
+        assert "Gantle" in tab.get("/bag/")
+        assert time.monotonic() - began < 2.0
+        status, said = tab.send(f"{PLAN}hole/1/notes/", {"notes": "later"})
+        assert status == 503
+        assert "busy writing" in said
+        assert time.monotonic() - began < 12.0
+        other.execute("ROLLBACK")
+    assert write_notes(tab, 5)
+    assert "OperationalError: database is locked" in server.log()
+
+
+@pytest.fixture
+def small_disk(prepared, tmp_path):
+    """A server whose folder is a small file system of its own."""
+    folder = tmp_path / "disk"
+    folder.mkdir()
+    if subprocess.run(
+        ["mount", "-t", "tmpfs", "-o", "size=64m", "tmpfs", folder], capture_output=True
+    ).returncode:
+        pytest.skip("a file system cannot be mounted here")
+    shutil.copytree(prepared, folder, dirs_exist_ok=True)
+    server = Server(folder).start()
+    yield server
+    server.stop()
+    subprocess.run(["umount", "-l", folder], check=True)
+
+
+def test_on_a_full_disk_reads_go_on_and_writes_say_so(small_disk):
+    tab, filler = small_disk.tab(), small_disk.folder / "filler"
+    assert write_notes(tab, 1)
+    with filler.open("wb", buffering=0) as f, contextlib.suppress(OSError):
+        while f.write(b"x" * 4096) == 4096:
+            pass
+    answers = [tab.send(f"{PLAN}hole/1/notes/", {"notes": "n" * 1900}) for _ in range(4)]
+    assert {status for status, _ in answers} <= {200, 503}
+    assert any("disk is full" in said for status, said in answers if status == 503)
+    status, page = tab.open(f"{PLAN}hole/1/")
+    assert status == 200
+    assert "Traceback" not in page
+    assert tab.open("/health/")[0] == 503
+    filler.unlink()
+    assert write_notes(tab, 2)
+    assert notes_of(tab.get(f"{PLAN}hole/1/")) == "note 2"
+
+
+def test_two_servers_on_one_database_lose_nothing(server):
+    other = Server(server.folder).start()
+    try:
+        writers = [Writer(s, {"feature": write_feature}, k * 10_000) for k, s in enumerate((server, other))]
+        for w in writers:
+            w.start()
+        time.sleep(1.5)
+        found = server.tab().get("/courses/1/desk/all/")
+        for w in writers:
+            assert w.kept
+        kept = [w.kept["feature"] for w in writers]
+        found = server.tab().get("/courses/1/desk/all/")
+        assert all(f'"post {n}"' in found for n in kept)
+    finally:
+        other.kill()
+        server.kill()
+    for w in writers:
+        w.join(30)
+
+
+def spoil(folder, how):
+    database = folder / "ypodrome.sqlite3"
+    if how == "missing":
+        database.unlink()
+    elif how == "empty":
+        database.write_bytes(b"")
+    elif how == "truncated":
+        database.write_bytes(database.read_bytes()[:20_000])
+    elif how == "damaged":
+        data = bytearray(database.read_bytes())
+        data[4096:60_000] = os.urandom(60_000 - 4096)
+        database.write_bytes(data)
+    elif how == "foreign":
+        database.write_bytes(b"not a database at all" * 400)
+    elif how == "newer":
+        with closing(sqlite3.connect(database)) as d:
+            row = ("plan", "9999_later", "2030-01-01")
+            d.execute("INSERT INTO django_migrations (app, name, applied) VALUES (?, ?, ?)", row)
+            d.commit()
+
+
+@pytest.mark.parametrize(
+    ("how", "words"),
+    [("missing", "was before"), ("empty", "was before"), ("truncated", "is damaged"),
+     ("damaged", "is damaged"), ("foreign", "is damaged"), ("newer", "made by version")],
+)  # fmt: skip
+def test_a_spoilt_database_is_not_served_and_the_last_copy_is_named(prepared, tmp_path, how, words):
+    folder = tmp_path / "data"
+    shutil.copytree(prepared, folder)
+    server = Server(folder)
+    server.manage("backup")
+    spoil(folder, how)
+    for command in ("serve", "prepare_database"):
+        told = server.manage(command, check=False)
+        assert told.returncode != 0
+        assert words in told.stderr
+        assert "Traceback" not in told.stderr
+        if how != "newer":
+            assert "ypodrome-backup-" in told.stderr
+    copy = next(folder.glob("ypodrome-backup-*"))
+    server.manage("restore", str(copy))
+    server.start()
+    assert "Gantle" in server.tab().get("/bag/")
+    server.stop()
+
+
+def test_a_first_start_that_was_killed_heals(tmp_path):
+    server = Server(tmp_path)
+    process = subprocess.Popen(
+        ["python", "manage.py", "prepare_database"], env=server.environment, stderr=subprocess.DEVNULL
+    )  # fmt: skip
+    time.sleep(1.2)
+    process.kill()
+    process.wait()
+    server.manage("prepare_database")
+    server.manage("load_demo")
