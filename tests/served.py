@@ -85,7 +85,7 @@ class Server:
         return self.errors.read()
 
     def log(self) -> str:
-        return (self.folder / "log" / "ypodrome.log").read_text()
+        return "".join(f.read_text() for f in (self.folder / "log").glob("ypodrome*.log"))
 
     def tab(self) -> Tab:
         tab = Tab(self.base)

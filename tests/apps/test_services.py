@@ -145,7 +145,7 @@ def test_a_choice_no_longer_offered_is_judged_anew_and_stays_in_force(demo_plan)
     soft = replace(first.throw, power=0.5, hyzer_deg=20.0)
     situation, ground = situation_of(hole), ground_of(hole)
     key = judged(situation, ground, soft).key
-    kept = choices.settled(situation, ground, hole.kept.plan, Choice(key, soft, first.aim.left_deg))
+    kept = choices.settled(situation, hole.kept.plan, Choice(key, soft, first.aim.left_deg))
     assert kept.place == len(hole.kept.plan.options)
     assert kept.in_force.throw.power == 0.5
     assert kept.in_force.standing.reasons

@@ -10,6 +10,8 @@ from django import forms
 from django.urls import URLPattern, get_resolver
 from hypothesis import strategies as st
 
+from tests.apps.permission_rules import RULES
+
 APPS = ("accounts", "bag", "course", "plan", "round", "thrower")
 JSON_NAMES = (
     "weights",
@@ -123,6 +125,11 @@ def addresses() -> dict[str, tuple[str, ...]]:
     return found
 
 
+def allowed(name: str) -> tuple[str, ...]:
+    """Methods that an address takes."""
+    return RULES[name][1]
+
+
 def field_names() -> list[str]:
     """Names that some form or script of ours sends."""
     names = set(JSON_NAMES) | set(USUAL)
@@ -143,7 +150,7 @@ def odd_requests(draw) -> Odd:
         if known[name]
         else {}
     )
-    method = draw(st.sampled_from(("GET", "POST", "POST", "POST", "PUT", "DELETE", "HEAD", "OPTIONS")))
+    method = draw(st.sampled_from((*allowed(name) * 4, "GET", "POST", "PUT", "HEAD", "OPTIONS")))
     fields = st.sampled_from(field_names())
     texts = st.dictionaries(fields, st.sampled_from(ODD_TEXTS) | st.text(max_size=8), max_size=3)
     query = draw(texts) if draw(st.booleans()) else {}

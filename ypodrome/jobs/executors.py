@@ -7,14 +7,13 @@ import os
 import resource
 from collections.abc import Callable
 from concurrent.futures import Executor, Future
+from threading import Thread
 from typing import Any, cast
 
 from pebble import ProcessPool
 
-from ypodrome.core.api import warm
-
-NICER = 10
-"""How much workers stand back behind the pages (chosen: half of what `nice` has)."""
+NICER = 19
+"""How much workers stand back behind the pages (chosen: all that `nice` has; a page takes milliseconds)."""
 
 MOST_MEMORY = 3 * 2**30
 """Bytes a worker may hold [B] (chosen: eight times what the longest hole takes)."""
@@ -52,7 +51,10 @@ class Workers(Executor):
             max_workers=workers, max_tasks=MOST_TASKS, initializer=_ready,
             context=multiprocessing.get_context("spawn"),
         )  # fmt: skip
-        self._pool.schedule(os.getpid)  # starts them all
+
+    def start(self) -> None:
+        """Start them before there is work."""
+        self._pool.schedule(os.getpid)
 
     def submit(self, fn: Callable[..., Any], /, *args: Any, **kwargs: Any) -> Future[Any]:
         """The future of `fn`, worked out in another process."""
@@ -70,9 +72,24 @@ class Workers(Executor):
 
 def _ready() -> None:
     """A worker before its first work: behind the pages, bounded, its kernels loaded."""
+    from ypodrome.core.api import warm  # in the worker only
+
+    go_with_owner()
     os.nice(NICER)
     resource.setrlimit(resource.RLIMIT_DATA, (MOST_MEMORY, MOST_MEMORY))
     warm()
+
+
+def go_with_owner() -> None:
+    """Have this process end when the one that began it is gone, however it went."""
+
+    def wait() -> None:
+        owner = multiprocessing.parent_process()
+        if owner:
+            owner.join()
+        os._exit(1)
+
+    Thread(target=wait, daemon=True).start()
 
 
 def cluster(address: str) -> Executor:

@@ -9,13 +9,14 @@ from __future__ import annotations
 import time
 from collections import OrderedDict, deque
 from collections.abc import Callable, Hashable
-from concurrent.futures import Executor, Future
+from concurrent.futures import CancelledError, Executor, Future, TimeoutError
 from dataclasses import dataclass, field
+from enum import StrEnum
 from threading import RLock
 from typing import Any
 
-from ypodrome.core.api import with_cores
 from ypodrome.core.refused import Refused
+from ypodrome.jobs.work import on_cores
 
 ABANDONED_S = 15.0
 """Work nobody has asked after for so long is dropped (chosen: pages ask several times a second, and a phone
@@ -26,6 +27,14 @@ MOST_WAITING = 60
 
 MOST_DONE = 96
 """Results kept until they are asked for (chosen: five rounds, at some 130 kB a hole)."""
+
+
+class Stage(StrEnum):
+    """How far something asked for is."""
+
+    DONE = "done"
+    WAITING = "waiting"
+    LATE = "late"
 
 
 @dataclass(eq=False)
@@ -72,6 +81,27 @@ class Queue:
                 self._jobs.move_to_end(key)
             return job.result
 
+    def answer(
+        self, key: str, owner: Hashable, work: Callable[..., Any], args: tuple[Any, ...], urgent: bool,
+        patience_s: float,
+    ) -> tuple[Stage, Any]:  # fmt: skip
+        """The result; or how much is worked out before it, after waiting for so long; or that it took too
+        long and was stopped. What the work raises is raised."""
+        future = self.ask(key, owner, work, *args, urgent=urgent)
+        try:
+            return Stage.DONE, future.result(patience_s)
+        except TimeoutError:
+            if not future.done():
+                return Stage.WAITING, self.before(key)
+            self.forget(key)
+            return Stage.LATE, None
+        except CancelledError:
+            self.forget(key)
+            return Stage.WAITING, 0
+        except BaseException:
+            self.forget(key)
+            raise
+
     def before(self, key: str) -> int:
         """How much is worked out before this is."""
         with self._lock:
@@ -80,7 +110,7 @@ class Queue:
             return next(k for k, job in enumerate(self._order(), 1) if job.key == key)
 
     def forget(self, key: str) -> None:
-        """The result has been taken and kept elsewhere."""
+        """It may be asked for anew."""
         with self._lock:
             if key in self._jobs and self._jobs[key].result.done():
                 del self._jobs[key]
@@ -100,7 +130,7 @@ class Queue:
         while len(self._running) < self._workers and (job := self._next()):
             self._running.append(job)
             cores = max(1, self._workers // (len(self._running) + len(self._order())))
-            job.running = self._executor.submit(with_cores, cores, job.work, *job.args)
+            job.running = self._executor.submit(on_cores, cores, job.work, *job.args)
             job.running.add_done_callback(lambda _future, job=job: self._done(job))  # type: ignore[misc]
 
     def _next(self) -> Job | None:

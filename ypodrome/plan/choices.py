@@ -28,7 +28,7 @@ WIDEST_AIM_DEG = 90.0
 GONE = "this throw is not in the bag any more, or its kind is off today: plan the hole again"
 
 
-def settled(situation: Situation, value: GroundValue, plan: HolePlan, choice: Choice | None) -> Kept:
+def settled(situation: Situation, plan: HolePlan, choice: Choice | None) -> Kept:
     """The plan with what is in force: the choice found again by its key, or judged anew as it was thrown
     where it was aimed by hand or is no longer offered; the first plan where there is no choice."""
     if choice is None:
@@ -38,6 +38,7 @@ def settled(situation: Situation, value: GroundValue, plan: HolePlan, choice: Ch
         return Kept(plan, place)
     scene = situation.scene
     heading = bearing_deg(scene.tee.at, scene.pin.at) + choice.aim_left_deg
+    value = GroundValue(situation, plan.worth)
     own = judged(situation, value, replace(choice.throw, lie=scene.tee.at, heading_deg=heading))
     return Kept(plan, gone=True) if own is None else with_own(plan, place, own)
 

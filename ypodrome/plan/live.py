@@ -13,7 +13,7 @@ from ypodrome.plan.models import PlannedHole
 MOST_GROUNDS = 48
 """Grounds held at once (chosen: two rounds and some, about a megabyte each)."""
 
-_grounds: OrderedDict[tuple[int, str], GroundValue] = OrderedDict()
+_grounds: OrderedDict[str, GroundValue] = OrderedDict()
 _lock = Lock()
 
 
@@ -49,7 +49,7 @@ def situation_of(hole: PlannedHole) -> Situation:
 def ground_of(hole: PlannedHole) -> GroundValue:
     """The worth of the ground of a planned hole, taken up from what was kept and held in memory, so that a
     drag need not take it up again."""
-    key = hole.pk, hole.fingerprint
+    key = hole.fingerprint
     with _lock:
         if key in _grounds:
             _grounds.move_to_end(key)

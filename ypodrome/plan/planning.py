@@ -8,7 +8,7 @@ from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.accounts.quota import room_for
-from ypodrome.core.api import Air, GroundValue, Option, Wind, look_from_tee, plan_hole
+from ypodrome.core.api import Air, Option, Wind, look_from_tee, plan_hole
 from ypodrome.course.models import Layout
 from ypodrome.course.versions import current_version
 from ypodrome.jobs.asked import worked_out
@@ -44,8 +44,7 @@ def plan_one(hole: PlannedHole) -> PlannedHole:
     fingerprint = digest(inputs)
     plan = worked_out(f"plan {fingerprint}", hole.plan.owner_id, plan_hole, situation)
     hole.inputs, hole.fingerprint = inputs, fingerprint
-    ground = GroundValue(situation, plan.worth)
-    hole.keep(settled(situation, ground, plan, choice_from(hole.choice)), "fingerprint", "inputs")
+    hole.keep(settled(situation, plan, choice_from(hole.choice)), "fingerprint", "inputs")
     _keep_version(hole.plan)
     return hole
 

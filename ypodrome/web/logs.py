@@ -29,11 +29,11 @@ class WithoutSecrets(logging.Filter):
         return True
 
 
-def log_to(folder: Path) -> None:
+def log_to(folder: Path, name: str) -> None:
     """Write into a file of a folder too, with a line for every request."""
     folder.mkdir(parents=True, exist_ok=True)
     logging.raiseExceptions = False  # a full disk is told on the console, not by a traceback of each line
-    handler = RotatingFileHandler(folder / "ypodrome.log", maxBytes=LARGEST_LOG, backupCount=LOGS_KEPT)
+    handler = RotatingFileHandler(folder / name, maxBytes=LARGEST_LOG, backupCount=LOGS_KEPT)
     handler.setFormatter(logging.Formatter("{asctime} {levelname} {name}: {message}", style="{"))
     handler.addFilter(WithoutSecrets())
     logging.getLogger().addHandler(handler)

@@ -43,6 +43,11 @@ WORKERS = os.environ.get("YPODROME_WORKERS", "")
 CLUSTER = os.environ.get("YPODROME_CLUSTER", "")
 """How many processes plan (none said: one a core), or the dask.distributed scheduler whose workers do."""
 
+PAGES = os.environ.get("YPODROME_PAGES", "1" if LOCAL else "2")
+"""How many processes make pages; each takes some 350 MB."""
+
+if not (PAGES.isdigit() and 1 <= int(PAGES) <= 64):
+    raise ImproperlyConfigured(f"YPODROME_PAGES is a number from 1 to 64, not {PAGES!r}")
 if WORKERS and not (WORKERS.isdigit() and 1 <= int(WORKERS) <= 256):
     raise ImproperlyConfigured(f"YPODROME_WORKERS is a number from 1 to 256, not {WORKERS!r}")
 

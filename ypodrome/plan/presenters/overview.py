@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
+from django.template.loader import render_to_string
 
 from ypodrome.core.api import Role, Scene, dearer, is_throw, round_chances
 from ypodrome.drawing.frame import natural_size
@@ -12,7 +14,7 @@ from ypodrome.drawing.hole_drawing import Look, draw_hole
 from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.sheet import card, gone_words, wind_view
+from ypodrome.plan.presenters.sheet import MOST_SHOWN, Shown, card, gone_words, shown_of, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.target import scores_by_day, target_of
@@ -88,41 +90,45 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
     for hole in holes:
         page = hole_cell(hole, plan, BOOK)
         if page["planned"]:
-            scene = scene_for_hole(hole)
-            kept, units = hole.planned, plan.owner.units
-            page["side"] = draw_side(kept.in_force, scene, units)
-            page["card"] = card(kept.in_force, units)
-            page["others"] = [
-                card(o, units)
-                for k, o in enumerate(kept.options)
-                if k != kept.place and o.standing.role in STAND_BY
-            ][:2]
-            page["cautions"] = [caution_words(c, units) for c in kept.plan.cautions]
+            page["throw"] = _throw(shown_of(hole), scene_for_hole(hole), plan.owner.units)
         pages.append(page)
     return {"plan": plan, "pages": pages, "units": plan.owner.units}
 
 
+@lru_cache(maxsize=MOST_SHOWN)
+def _throw(shown: Shown, scene: Scene, units: str) -> str:
+    """What a page of the book says of the throw in force, of those that stand by, and to take care of."""
+    kept = shown.kept
+    others = [o for k, o in enumerate(kept.options) if k != kept.place and o.standing.role in STAND_BY]
+    context = {
+        "card": card(shown.option, units), "units": units, "side": draw_side(shown.option, scene, units),
+        "others": [card(o, units) for o in others[:2]],
+        "cautions": [caution_words(c, units) for c in kept.plan.cautions],
+    }  # fmt: skip
+    return render_to_string("plan/_book_throw.html", context)
+
+
 def hole_cell(hole: PlannedHole, plan: GamePlan, look: Look) -> dict[str, Any]:
     """A hole in short: its drawing with the throw in force, and what it comes to."""
-    scene = scene_for_hole(hole)
-    drawing, frame = draw_hole(scene, plan.owner.units, look)
-    planned, (stale, why) = hole.kept is not None, staleness(hole)
+    scene, units, planned = scene_for_hole(hole), plan.owner.units, hole.kept is not None
+    stale, why = staleness(hole)
+    shown = shown_of(hole) if planned else None
+    wind = wind_view(plan, draw_hole(scene, units, look)[1].angle)
     cell: dict[str, Any] = {
         "hole": hole,
         "name": scene.line.name,
         "distance_m": scene.distance_m,
-        "drawing": drawing,
+        "picture": _picture(shown, scene, hole.number, units, look, wind["turn_deg"]),
         "planned": planned,
         "stale": stale,
         "why_stale": why,
-        "wind": wind_view(plan, frame.angle),
+        "wind": wind,
     }
-    if planned:
-        option = hole.planned.in_force
+    if shown:
+        option = shown.option
         birdie, expected = option.forecast.chances.birdie_or_better, option.forecast.expected
         cell |= {
-            "shot": draw_shot(option, scene, frame, look.light),
-            "card": card(option, plan.owner.units),
+            "card": _card(shown, units),
             "expected": expected,
             "against_par": expected - hole.par,
             "plays_like_m": hole.planned.plan.plays_like_m,
@@ -130,6 +136,22 @@ def hole_cell(hole: PlannedHole, plan: GamePlan, look: Look) -> dict[str, Any]:
             "gone": gone_words(hole),
         }
     return cell
+
+
+@lru_cache(maxsize=MOST_SHOWN)
+def _card(shown: Shown, units: str) -> dict[str, Any]:
+    return card(shown.option, units)
+
+
+@lru_cache(maxsize=MOST_SHOWN)
+def _picture(
+    shown: Shown | None, scene: Scene, number: int, units: str, look: Look, wind_turn_deg: float
+) -> str:
+    """A hole with its throw in force as SVG, to be read only."""
+    drawing, frame = draw_hole(scene, units, look)
+    shot = draw_shot(shown.option, scene, frame, look.light) if shown else None
+    context = {"drawing": drawing, "shot": shot, "number": number, "look": look, "turn_deg": wind_turn_deg}
+    return render_to_string("plan/_picture.html", context)
 
 
 def round_distribution(holes: list[PlannedHole], par: int) -> list[dict[str, Any]]:

@@ -2,13 +2,17 @@
 
 from __future__ import annotations
 
+import hashlib
 import math
+from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any
 
 from ypodrome.core.api import At, Option, Scene, Side, dearer, nearest_option, score_chances
 from ypodrome.core.units import wrap_degrees
+from ypodrome.drawing.frame import Frame
 from ypodrome.drawing.hole_drawing import draw_hole
-from ypodrome.plan.kept import choice_from
+from ypodrome.plan.kept import Kept, choice_from
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
@@ -38,6 +42,10 @@ CLOSE_CHOICE = 0.5
 """A carry or lay-up that costs no more than this is spelled out; of others the price is told (chosen)."""
 
 
+MOST_SHOWN = 256
+"""Throws whose drawings are kept (chosen: a dozen rounds, some 20 MB)."""
+
+
 def sheet_context(hole: PlannedHole, scene: Scene) -> dict[str, Any]:
     """Everything the fragments of a planned hole show."""
     units = hole.plan.owner.units
@@ -48,7 +56,7 @@ def sheet_context(hole: PlannedHole, scene: Scene) -> dict[str, Any]:
     }  # fmt: skip
     kept = hole.kept
     if kept:
-        context |= shot_context(kept.in_force, scene, frame, units)
+        context |= kept_context(shown_of(hole), scene, frame, units)
         context["facts"] = _facts(hole, units)
         context["options"] = [_row(o, hole, rank, units) for rank, o in enumerate(kept.options, start=1)]
         context["rank"], context["aim_now"] = kept.place + 1, round(kept.in_force.aim.left_deg, 1)
@@ -67,7 +75,31 @@ def gone_words(hole: PlannedHole) -> str:
     return f"Your choice ({was}) cannot be thrown today: the first plan stands in. The nearest is {now}."
 
 
-def shot_context(option: Option, scene: Scene, frame: Any, units: str) -> dict[str, Any]:
+@dataclass(frozen=True)
+class Shown:
+    """A plan and its throw in force, with the key by which what was drawn of them is found again."""
+
+    key: str
+    kept: Kept = field(compare=False)
+
+    @property
+    def option(self) -> Option:
+        """The throw in force."""
+        return self.kept.in_force
+
+
+def shown_of(hole: PlannedHole) -> Shown:
+    """The throw in force on a planned hole; its key is all that is kept of the plan."""
+    return Shown(hashlib.sha256(bytes(hole.computed or b"")).hexdigest(), hole.planned)
+
+
+@lru_cache(maxsize=MOST_SHOWN)
+def kept_context(shown: Shown, scene: Scene, frame: Frame, units: str) -> dict[str, Any]:
+    """`shot_context` of a throw in force, kept and not to be changed."""
+    return shot_context(shown.option, scene, frame, units)
+
+
+def shot_context(option: Option, scene: Scene, frame: Frame, units: str) -> dict[str, Any]:
     """The parts of the sheet that follow a throw: quill, side view, tee view, card."""
     return {
         "shot": draw_shot(option, scene, frame),

@@ -4,13 +4,15 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
+from django.utils.safestring import mark_safe
 from numpy.typing import NDArray
 
 from ypodrome.core.api import Option, Scene, heights
-from ypodrome.drawing.frame import basket_of, path_of
+from ypodrome.drawing.frame import basket_of, path_of, relative_path
 from ypodrome.drawing.hole_drawing import Label
 
 WIDTH, HEIGHT = 424.0, 188.0
@@ -19,6 +21,8 @@ NEAREST_M = 4.0
 FARTHEST_M = 190.0
 RIDGES_M = (8, 12, 18, 26, 36, 48, 62, 80, 100, 125, 160, 190)
 EDGE_TREE_M = 6.5
+MOST_SCENES = 64
+"""Scenes whose trees are kept as numbers (chosen: as many as scenes are kept themselves)."""
 
 
 @dataclass(frozen=True)
@@ -43,12 +47,12 @@ class Camera:
 
 @dataclass
 class TeeDrawing:
-    """Path data of the thrower's view, far things first."""
+    """Path data of the thrower's view; `things`, far ones first, as SVG."""
 
     width: float = WIDTH
     height: float = HEIGHT
     ridges: list[str] = field(default_factory=list)
-    things: list[dict[str, Any]] = field(default_factory=list)
+    things: str = ""
     labels: list[Label] = field(default_factory=list)
     flight: str = ""
     basket: str = ""
@@ -62,7 +66,7 @@ def draw_tee_view(option: Option, scene: Scene) -> TeeDrawing:
     camera = _camera(option, scene)
     drawing = TeeDrawing()
     drawing.ridges = _ridges(scene, camera)
-    drawing.things = _things(scene, camera)
+    drawing.things = mark_safe(_things(scene, camera))  # numbers and our own looks only
     drawing.labels = _landmarks(scene, camera)
     path = option.forecast.path
     pixels, ahead = camera.see(path[:, 1:3], path[:, 3])
@@ -102,53 +106,75 @@ def _ridges(scene: Scene, camera: Camera) -> list[str]:
     return lines
 
 
-def _things(scene: Scene, camera: Camera) -> list[dict[str, Any]]:
-    """Trees, edges of woods and walls, sorted from far to near."""
-    found = []
-    for tree in scene.trees:
-        found.append(_tree(tree.at, tree.trunk_radius_m, tree.canopy_radius_m, tree.canopy_base_m,
-                           tree.height_m, scene, camera, "crown"))  # fmt: skip
+@dataclass(frozen=True)
+class Standing:
+    """What stands on a scene and looks like a tree: places [n, 2], ground [n, m], and of each its trunk's and
+    crown's radius, the crown's base and top [n, m]; `wood` [n]: at the edge of a wood."""
+
+    at: NDArray[np.float64]
+    ground: NDArray[np.float64]
+    sizes: NDArray[np.float64]
+    wood: NDArray[np.bool_]
+
+
+@lru_cache(maxsize=MOST_SCENES)
+def _standing(scene: Scene) -> Standing:
+    rows = [
+        (*t.at, t.trunk_radius_m, t.canopy_radius_m, t.canopy_base_m, t.height_m, 0.0) for t in scene.trees
+    ]
     for grove in scene.groves:
-        ring = grove.shape.exterior
+        ring, base = grove.shape.exterior, max(grove.canopy_base_m, 0.5)
         for s in np.arange(0.0, ring.length, EDGE_TREE_M):
             p = ring.interpolate(s)
-            base = max(grove.canopy_base_m, 0.5)
-            found.append(_tree((p.x, p.y), 0.16 if base < 4 else 0.0, 2.6, base, grove.height_m,
-                               scene, camera, "crown wood"))  # fmt: skip
+            rows.append((p.x, p.y, 0.16 if base < 4 else 0.0, 2.6, base, grove.height_m, 1.0))
+    table = np.array(rows, float).reshape(-1, 7)
+    at = np.ascontiguousarray(table[:, :2])
+    return Standing(at, np.asarray(heights(scene.field, at)), table[:, 2:6], table[:, 6] > 0.0)
+
+
+def _things(scene: Scene, camera: Camera) -> str:
+    """Trees, edges of woods and walls as SVG, far ones first."""
+    found = _trees(_standing(scene), camera)
     for barrier in scene.barriers:
         found += _wall(barrier, scene, camera)
-    return sorted((t for t in found if t), key=lambda t: -t["depth"])
+    return "".join(svg for _, svg in sorted(found, key=lambda t: -t[0]))
+
+
+def _trees(standing: Standing, camera: Camera) -> list[tuple[float, str]]:
+    """Distance and SVG of every tree that is seen."""
+    trunks, radii, bases, tops = standing.sizes.T
+    foot, ahead = camera.see(standing.at, standing.ground)
+    low, _ = camera.see(standing.at, standing.ground + bases)
+    high, _ = camera.see(standing.at, standing.ground + tops)
+    x = foot[:, 0]
+    seen = (ahead >= NEAREST_M) & (ahead <= FARTHEST_M) & (x > -80) & (x < WIDTH + 80)
+    px = camera.focal_px / np.maximum(ahead, NEAREST_M)
+    columns = (ahead, x, foot[:, 1], low[:, 1], high[:, 1], trunks * px, radii * px, standing.at[:, 0])
+    rows = zip(*(c[seen].tolist() for c in columns), standing.wood[seen].tolist(), strict=True)
+    return [(row[0], _tree(*row)) for row in rows]
 
 
 def _tree(
-    at: Any, trunk_m: float, radius_m: float, base_m: float, top_m: float, scene: Scene,
-    camera: Camera, look: str,
-) -> dict[str, Any] | None:  # fmt: skip
-    point = np.array([at], float)
-    ground = float(heights(scene.field, point)[0])
-    pixels, ahead = camera.see(np.repeat(point, 3, axis=0), ground + np.array([0.0, base_m, top_m]))
-    depth = float(ahead[0])
-    x = float(pixels[0, 0])
-    if depth < NEAREST_M or depth > FARTHEST_M or not -80 < x < WIDTH + 80:
-        return None
-    px = camera.focal_px / depth
-    r = radius_m * px
-    angles = np.linspace(0.0, 2 * math.pi, 36 if depth < 40 else 18, endpoint=False)
-    lobes = 1.0 + 0.08 * np.sin(5 * angles + at[0])
-    middle, half = (pixels[1, 1] + pixels[2, 1]) / 2, abs(pixels[1, 1] - pixels[2, 1]) / 2
-    ring = np.stack([x + r * lobes * np.cos(angles), middle + half * lobes * np.sin(angles)], axis=1)
-    trunk = ""
-    if trunk_m > 0.0:
-        w = max(trunk_m * px, 0.4)
-        trunk = path_of(
-            np.array([[x - w, pixels[0, 1]], [x - w, middle], [x + w, middle], [x + w, pixels[0, 1]]]),
-            closed=True,
-        )
-    far = " far" if depth > 70 else ""
-    return {"depth": depth, "look": look + far, "d": path_of(ring, closed=True), "trunk": trunk}
+    depth: float, x: float, foot: float, low: float, high: float, trunk: float, radius: float, place: float,
+    wood: bool,
+) -> str:  # fmt: skip
+    """A trunk and a lobed crown."""
+    middle, half = (low + high) / 2, abs(low - high) / 2
+    points = 30 if depth < 40 else 14
+    angles = [2.0 * math.pi * k / points for k in range(points)]
+    lobes = [1.0 + 0.08 * math.sin(5.0 * a + place) for a in angles]
+    rows = zip(lobes, angles, strict=True)
+    ring = [(x + radius * k * math.cos(a), middle + half * k * math.sin(a)) for k, a in rows]
+    look = f"crown{' wood' if wood else ''}{' far' if depth > 70 else ''}"
+    crown = f'<path class="{look}" d="{relative_path(ring)}"/>'
+    if trunk <= 0.0:
+        return crown
+    w = max(trunk, 0.4)
+    stem = relative_path([(x - w, foot), (x - w, middle), (x + w, middle), (x + w, foot)])
+    return f'<path class="trunk" d="{stem}"/>{crown}'
 
 
-def _wall(barrier: Any, scene: Scene, camera: Camera) -> list[dict[str, Any]]:
+def _wall(barrier: Any, scene: Scene, camera: Camera) -> list[tuple[float, str]]:
     ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
     along = np.arange(0.0, ring.length + 3.0, 3.0)
     points = np.array([ring.interpolate(s).coords[0][:2] for s in along])
@@ -159,9 +185,7 @@ def _wall(barrier: Any, scene: Scene, camera: Camera) -> list[dict[str, Any]]:
     if seen.sum() < 2:
         return []
     shape = np.concatenate([low[seen], high[seen][::-1]])
-    return [
-        {"depth": float(ahead[seen].max()), "look": "wall", "d": path_of(shape, closed=True), "trunk": ""}
-    ]
+    return [(float(ahead[seen].max()), f'<path class="wall" d="{path_of(shape, closed=True)}"/>')]
 
 
 def _landmarks(scene: Scene, camera: Camera) -> list[Label]:
