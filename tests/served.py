@@ -15,7 +15,7 @@ import time
 import urllib.error
 import urllib.parse
 import urllib.request
-from http.cookiejar import CookieJar
+from http.cookiejar import CookieJar, DefaultCookiePolicy
 from pathlib import Path
 
 UP_WITHIN_S = 60.0
@@ -96,8 +96,9 @@ class Server:
 class Tab:
     """A browser tab without the browser: cookies, and the token that writes need."""
 
-    def __init__(self, base: str) -> None:
-        self.base, self.jar = base, CookieJar()
+    def __init__(self, base: str, **headers: str) -> None:
+        self.base, self.headers = base, headers
+        self.jar = CookieJar(DefaultCookiePolicy(secure_protocols=("http", "https")))
         self.opener = urllib.request.build_opener(urllib.request.HTTPCookieProcessor(self.jar))
 
     @property
@@ -108,9 +109,11 @@ class Tab:
         self, path: str, body: bytes | None = None, kind: str = "", timeout: float = 120.0
     ) -> tuple[int, str]:
         """Status and text of an answer."""
-        headers = (
-            {"Content-Type": kind, "X-CSRFToken": self.token, "Referer": self.base + path} if kind else {}
-        )
+        headers = dict(self.headers)
+        if kind:
+            https = headers.get("X-Forwarded-Proto") == "https"
+            origin = self.base.replace("http:", "https:") if https else self.base
+            headers |= {"Content-Type": kind, "X-CSRFToken": self.token, "Referer": origin + path}
         request = urllib.request.Request(self.base + path, body, headers)
         try:
             answer = self.opener.open(request, timeout=timeout)

@@ -9,12 +9,14 @@ import json
 import os
 import random
 import shutil
+import signal
 import socket
 import sqlite3
 import subprocess
 import threading
 import time
 from contextlib import closing
+from pathlib import Path
 
 import pytest
 
@@ -280,3 +282,36 @@ def test_a_first_start_that_was_killed_heals(tmp_path):
     process.wait()
     server.manage("prepare_database")
     server.manage("load_demo")
+
+
+def children(pid):
+    """Children of a process, with how nice they are."""
+    found = {}
+    for stat in Path("/proc").glob("[0-9]*/stat"):
+        with contextlib.suppress(OSError):
+            fields = stat.read_text().rsplit(")", 1)[1].split()
+            if int(fields[1]) == pid:
+                found[int(stat.parent.name)] = int(fields[16])
+    return found
+
+
+def test_pages_that_die_are_made_again_and_nothing_outlives_its_owner(server):
+    front = [pid for pid, nice in children(server.process.pid).items() if nice == 0]
+    for pid in front:
+        os.kill(pid, signal.SIGKILL)
+    until = time.monotonic() + 40.0
+    while time.monotonic() < until:
+        with contextlib.suppress(OSError):
+            if "Gantle" in server.tab().get("/bag/", timeout=5):
+                break
+        time.sleep(0.3)
+    else:
+        raise AssertionError("no pages were made again")
+    everything = children(server.process.pid)
+    assert len(everything) >= 3
+    server.process.kill()
+    server.process.wait()
+    until = time.monotonic() + 20.0
+    while time.monotonic() < until and any(Path(f"/proc/{pid}").exists() for pid in everything):
+        time.sleep(0.2)
+    assert not [pid for pid in everything if Path(f"/proc/{pid}").exists()]

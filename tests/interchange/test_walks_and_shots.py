@@ -45,7 +45,7 @@ NAMES = st.sampled_from(["4 tee long", "corner", "4 pin A", "tree slim", "landma
 @settings(deadline=None, max_examples=40)
 @given(st.lists(st.tuples(NAMES, st.floats(-0.01, 0.01), st.floats(-0.01, 0.01)), min_size=1, max_size=12))
 def test_every_waypoint_but_corners_and_heights_becomes_one_feature(stops):
-    features = read_walk(gpx_of([(n, -30.0 + x, 47.0 + y) for n, x, y in stops], "t").encode())
+    features = read_walk(gpx_of([(n, -30.0 + x, 47.0 + y) for n, x, y in stops], "t").encode()).features
     points = [f for f in features if f["geometry"]["type"] == "Point"]
     assert len(points) == sum(n not in ("corner", "height") for n, _, _ in stops)
     for feature, (_, x, y) in zip(
@@ -57,7 +57,7 @@ def test_every_waypoint_but_corners_and_heights_becomes_one_feature(stops):
 def test_gpx_as_the_reference_library_writes_it_is_read():
     document = gpxpy.gpx.GPX()
     document.waypoints.append(gpxpy.gpx.GPXWaypoint(47.001, -30.002, elevation=41.5, name="height"))
-    spot = read_walk(document.to_xml(version="1.1").encode())[0]
+    spot = read_walk(document.to_xml(version="1.1").encode()).features[0]
     assert spot["properties"] == {"kind": "spot_height", "z_m": 41.5}
 
 
@@ -146,3 +146,30 @@ def test_the_simulated_walk_wanders_as_it_says():
     walked = wander(stops, 1)
     off = [w[1] - s[1] for w, s in zip(walked, stops, strict=True)]
     assert (sum(o * o for o in off) / 500) ** 0.5 == pytest.approx(ERROR_SD_M, rel=0.25)
+
+
+def test_what_of_a_walk_is_not_used_is_said():
+    from tests.odd.files import WALK
+
+    assert read_walk(WALK).left_out == ""
+    track = b'<trk><trkseg><trkpt lat="47" lon="-30"/></trkseg></trk></gpx>'
+    assert read_walk(WALK.replace(b"</gpx>", track)).left_out == "1 track: only waypoints are read"
+
+
+def test_shots_from_an_old_machine_and_doubled_columns():
+    from tests.odd.files import SHOTS
+
+    assert len(read_shots(SHOTS.replace(b"\n", b"\r"))) == len(read_shots(SHOTS)) == 2
+    with pytest.raises(FileProblems, match="twice"):
+        read_shots(SHOTS.replace(b"height_m", b"what"))
+    with pytest.raises(FileProblems, match="control character"):
+        read_shots(SHOTS.replace(b"tree", b"tr\x00ee"))
+
+
+def test_the_first_problems_are_told_and_the_rest_counted():
+    rows = b"from,bearing_deg,what,distance_m\n" + b"x,y,z,w\n" * 4000
+    with pytest.raises(FileProblems) as refused:
+        read_shots(rows)
+    assert len(refused.value.problems) == 200
+    assert refused.value.more == 4000 * 2 - 200
+    assert str(refused.value).endswith(f"and {refused.value.more} more")

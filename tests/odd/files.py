@@ -35,9 +35,9 @@ WALK = b"""<?xml version="1.0"?><gpx version="1.1" creator="x" xmlns="http://www
 <wpt lat="47.0" lon="-30.0"><ele>12.0</ele><name>1 tee long</name></wpt>
 <wpt lat="47.0008" lon="-30.0"><ele>13.0</ele><name>1 pin A</name></wpt>
 <wpt lat="47.0004" lon="-30.0001"><name>tree 8</name></wpt></gpx>"""
-SHOTS = b"""station,target,distance,bearing,rise
-1 tee long,1 pin A,90,0,1
-1 tee long,tree 8,40,350,0
+SHOTS = b"""from,distance_m,bearing_deg,height_m,what,hole
+long,90,0,1,pin A,1
+last,40,350,0,tree 8,1
 """
 ODD_TOKENS = (
     b"9" * 400,

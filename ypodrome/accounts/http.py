@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from typing import Any
 
 from django import forms
@@ -15,32 +14,18 @@ from django.utils.safestring import mark_safe
 from ypodrome.accounts.quota import standing
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
+from ypodrome.interchange.plain import plain_json
 
-LONGEST_NUMBER = 18
-"""Digits of a whole number; more fit no place it is kept in."""
+LONGEST_TYPED = 20_000
+"""Characters of one text that a page may send: a pasted profile."""
 
 
 def json_body(request: HttpRequest) -> dict[str, Any]:
     """The object a page has sent; Refused if it is none."""
-    try:
-        values = json.loads(request.body or b"{}", parse_int=_bounded)
-    except Refused:
-        raise
-    except (ValueError, RecursionError):
-        raise Refused("the request is not JSON") from None
+    values = plain_json(request.body or b"{}", "the request", LONGEST_TYPED)
     if not isinstance(values, dict):
         raise Refused("the request must be an object")
-    try:
-        json.dumps(values, ensure_ascii=False).encode()
-    except (UnicodeEncodeError, RecursionError):
-        raise Refused("the request holds text that is no Unicode, or is nested too deeply") from None
     return values
-
-
-def _bounded(digits: str) -> int:
-    if len(digits) > LONGEST_NUMBER:
-        raise Refused("a number in the request is far too long")
-    return int(digits)
 
 
 def checked(form: forms.Form) -> dict[str, Any]:

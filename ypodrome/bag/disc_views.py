@@ -21,7 +21,7 @@ from ypodrome.bag.layout_view import finish_words, layout_view
 from ypodrome.bag.models import BagDisc, State
 from ypodrome.bag.wear import worn_by_now
 from ypodrome.core.refused import Refused
-from ypodrome.interchange.problems import LARGEST_BYTES
+from ypodrome.interchange.plain import LARGEST_BYTES
 
 WIND_M_S = 4.5
 """A moderate wind, ten miles an hour, to lay the bag out in where no plan says today's (chosen)."""

@@ -30,6 +30,8 @@ def main(arguments: Sequence[str] | None = None) -> int:
     except FileProblems as error:
         for problem in error.problems:
             print(f"{getattr(error, 'file', 'file')}: {problem}", file=sys.stderr)
+        if error.more:
+            print(f"and {error.more} more", file=sys.stderr)
     except (BadInput, LookupError, ValueError) as error:
         print(f"ypodrome: {error}", file=sys.stderr)
     return BAD_INPUT

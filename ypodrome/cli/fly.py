@@ -4,7 +4,6 @@ from __future__ import annotations
 
 import argparse
 import csv
-import io
 import json
 import math
 from collections.abc import Iterator
@@ -13,7 +12,8 @@ from typing import TYPE_CHECKING, Any
 
 from ypodrome.cli.arguments import OK, BadInput, number, read
 from ypodrome.interchange.disc_text import flight_numbers
-from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+from ypodrome.interchange.plain import table
+from ypodrome.interchange.problems import FileProblems, Problem, Problems, refuse
 
 if TYPE_CHECKING:
     from ypodrome.core.flight.simulate import Flight
@@ -96,17 +96,15 @@ def _reference(values: dict[str, Any]) -> dict[str, Any]:
 
 def flown_rows(data: bytes) -> list[dict[str, Any]]:
     """The flights of a file of releases, or FileProblems that name its bad rows."""
-    rows = csv.DictReader(io.StringIO(decode(data), newline=""), strict=True)
+    rows = table(data, ())
     known = {name.replace("-", "_") for name in (*DEFAULTS, *TEXTS, *SPEEDS)}
     header = [h.strip().replace("-", "_") for h in rows.fieldnames or []]
     rows.fieldnames = header
     wrong = [h for h in header if h not in known]
     if wrong:
         raise refuse("line 1", f"has no meaning; known: {', '.join(sorted(known))}", wrong[0] or "a column")
-    if len(set(header)) < len(header):
-        raise refuse("line 1", "names a column twice")
     asked: list[tuple[str, dict[str, Any]]] = []
-    problems: list[Problem] = []
+    problems = Problems()
     try:
         for row in rows:
             if len(asked) + len(problems) >= MOST_ROWS:

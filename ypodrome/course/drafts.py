@@ -32,12 +32,12 @@ def read_draft(owner: Player, name: str, data: bytes, course: Course | None) -> 
     if ending in ("gpx", "csv"):
         if course is None:
             raise refuse(name, "adds to a course: open that course's desk and bring the file in there")
-        steps = (
-            steps_of_features(course, read_walk(data))
-            if ending == "gpx"
-            else steps_of_shots(course, read_shots(data))
-        )
-        document: Json = {"what": WALK, "steps": steps}
+        document: Json = {"what": WALK, "left_out": ""}
+        if ending == "gpx":
+            walk = read_walk(data)
+            document |= {"steps": steps_of_features(course, walk.features), "left_out": walk.left_out}
+        else:
+            document["steps"] = steps_of_shots(course, read_shots(data))
     else:
         document = load_document(data)
         course_from_document(document)

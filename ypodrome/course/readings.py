@@ -14,7 +14,7 @@ from ypodrome.core.refused import Refused
 from ypodrome.course.edits import Step
 from ypodrome.course.models import Course
 from ypodrome.interchange.frame import geometry_in_metres
-from ypodrome.interchange.problems import FileProblems, Problem
+from ypodrome.interchange.problems import FileProblems, Problem, Problems
 from ypodrome.interchange.shots_csv import Shot
 from ypodrome.interchange.survey_words import read_word
 
@@ -48,7 +48,7 @@ def steps_of_shots(course: Course, shots: list[Shot]) -> list[Step]:
     A shot with a height to a station whose own height is known adds a spot height as well.
     """
     stations = known_stations(course)
-    problems: list[Problem] = []
+    problems = Problems()
     steps: list[Step] = []
     last: Place | None = None
     for shot in shots:

@@ -22,7 +22,7 @@ from ypodrome.course.edit_views import own_course
 from ypodrome.course.forms import LayoutForm, NewCourseForm, PlayedForm, WhichCourseForm
 from ypodrome.course.models import Course, Draft
 from ypodrome.course.presenters import map_context
-from ypodrome.interchange.problems import LARGEST_BYTES
+from ypodrome.interchange.plain import LARGEST_BYTES
 
 MOST_SHOWN = 200
 

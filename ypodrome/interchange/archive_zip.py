@@ -8,6 +8,7 @@ import re
 import zipfile
 from typing import Any
 
+from ypodrome.interchange.plain import plain_json
 from ypodrome.interchange.problems import refuse
 
 LARGEST_ZIP, LARGEST_IN_ALL, MOST_MEMBERS = 50_000_000, 200_000_000, 5_000
@@ -77,7 +78,4 @@ def json_bytes(value: Any) -> bytes:
 
 def json_of(members: dict[str, bytes], name: str) -> Any:
     """A member's plain values; FileProblems when it is no JSON."""
-    try:
-        return json.loads(members[name].decode())
-    except (ValueError, RecursionError) as error:
-        raise refuse(name, f"is not JSON: {str(error)[:120]}") from None
+    return plain_json(members[name], name)

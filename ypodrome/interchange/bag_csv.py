@@ -2,16 +2,16 @@
 
 from __future__ import annotations
 
-import csv
-import io
 from collections import Counter
 
 from ypodrome.core.disc import Disc, Plastic
-from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+from ypodrome.interchange.plain import rows_of, table
+from ypodrome.interchange.problems import FileProblems, Problem, Problems, refuse
 
 REQUIRED = ("name", "speed", "glide", "turn", "fade")
 NUMBERS = ("speed", "glide", "turn", "fade", "weight_g", "wear")
 MOST_DISCS, MOST_PROBLEMS = 200, 200
+LONGEST_NAME = 60
 
 
 Row = tuple[str, Disc, dict[str, str]]
@@ -29,26 +29,18 @@ def read_bag(data: bytes) -> tuple[Disc, ...]:
 def read_rows(data: bytes, empty: bool = False) -> list[Row]:
     """Lines of a bag file with whatever columns they have; one without discs is refused unless it may be
     `empty`."""
-    rows = csv.DictReader(io.StringIO(decode(data), newline=""), strict=True)
-    try:
-        header = [h.strip() for h in rows.fieldnames or []]
-        rows.fieldnames = header
-        missing = [c for c in REQUIRED if c not in header]
-        if missing:
-            raise refuse("line 1", f"the header lacks the column {', '.join(missing)}")
-        found: list[Row] = []
-        problems: list[Problem] = []
-        for row in rows:
-            if any((v or "").strip() for k, v in row.items() if isinstance(v, str)):
-                where = f"line {rows.line_num}"
-                if len(found) + len(problems) >= MOST_DISCS + MOST_PROBLEMS:
-                    problems.append(Problem(where, "", "and more after it was not read"))
-                    break
-                disc = _disc(where, row, problems)
-                if disc is not None:
-                    found.append((where, disc, {k: v for k, v in row.items() if k and isinstance(v, str)}))
-    except csv.Error as error:
-        raise refuse(f"line {rows.line_num}", f"is not proper CSV: {error}") from None
+    found: list[Row] = []
+    problems = Problems()
+    for line, row in rows_of(table(data, REQUIRED)):
+        if not any(row.values()):
+            continue
+        where = f"line {line}"
+        if len(found) + len(problems) >= MOST_DISCS + MOST_PROBLEMS:
+            problems.append(Problem(where, "", "and more after it was not read"))
+            break
+        disc = _disc(where, row, problems)
+        if disc is not None:
+            found.append((where, disc, row))
     if problems:
         raise FileProblems(problems)
     if not found and not empty:
@@ -71,8 +63,9 @@ def _doubles(discs: tuple[Disc, ...]) -> list[Problem]:
 def _disc(where: str, row: dict, problems: list[Problem]) -> Disc | None:
     before = len(problems)
     values: dict = {"name": (row.get("name") or "").strip()}
-    if not values["name"]:
-        problems.append(Problem(where, "name", "is missing"))
+    if not 0 < len(values["name"]) <= LONGEST_NAME:
+        wrong = f"is longer than {LONGEST_NAME} characters" if values["name"] else "is missing"
+        problems.append(Problem(where, "name", wrong))
     for key in NUMBERS:
         text = (row.get(key) or "").strip()
         if not text:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import math
 from collections.abc import Callable, Iterator
 from typing import Any
@@ -22,7 +21,11 @@ from ypodrome.interchange.course_schema import (
     Text,
 )
 from ypodrome.interchange.frame import LonLat, to_local
-from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+from ypodrome.interchange.plain import plain_json
+from ypodrome.interchange.problems import FileProblems, Problem, Problems, refuse
+
+LONGEST_NAME, LONGEST_LAYOUT, LONGEST_LABEL = 120, 80, 40
+"""Characters of a course's and a layout's name, of a division and a label."""
 
 MOST_FEATURES = 20_000
 MOST_VERTICES = 100_000
@@ -38,17 +41,7 @@ Json = dict[str, Any]
 
 def load_document(data: bytes) -> Json:
     """The JSON of a course file, or a refusal."""
-    text = decode(data)
-
-    def no_constant(name: str) -> float:
-        raise refuse("file", f"holds {name}, which is not a number in JSON; remove it")
-
-    try:
-        document = json.loads(text, parse_constant=no_constant)
-    except json.JSONDecodeError as error:
-        raise refuse(f"line {error.lineno}", f"is not JSON: {error.msg}") from None
-    except RecursionError:
-        raise refuse("file", "is nested too deeply to be a course") from None
+    document = plain_json(data)
     if not isinstance(document, dict) or document.get("type") != "FeatureCollection":
         raise refuse("file", 'must be a GeoJSON object of type "FeatureCollection"', "type")
     return document
@@ -67,7 +60,7 @@ def read_course(data: bytes) -> f.Course:
 
 def course_from_document(document: Json) -> f.Course:
     """A course from parsed GeoJSON; see `read_course`."""
-    problems: list[Problem] = []
+    problems = Problems()
     head = document.get("ypodrome")
     if not isinstance(head, dict) or head.get("format") != "course":
         raise refuse("file", 'needs a member "ypodrome" with "format": "course"', "ypodrome")
@@ -83,7 +76,10 @@ def course_from_document(document: Json) -> f.Course:
         raise FileProblems(problems)
     good = [c for c in checked if c is not None]
     origin = _origin(good, problems)
-    course = _assemble(str(head.get("name") or "Course"), origin, good, head, problems)
+    name = str(head.get("name") or "Course")
+    if len(name) > LONGEST_NAME:
+        problems.append(Problem("file", "name", f"is longer than {LONGEST_NAME} characters"))
+    course = _assemble(name, origin, good, head, problems)
     _check_holes(course, problems)
     if problems:
         raise FileProblems(problems)
@@ -98,7 +94,7 @@ def document_problems(document: Json) -> list[Problem]:
         return [Problem("file", "ypodrome", "is no course: it needs features and a member with its format")]
     if len(rows) > MOST_FEATURES:
         return [Problem("file", "features", f"are more than {MOST_FEATURES}")]
-    problems: list[Problem] = []
+    problems = Problems()
     for number, row in enumerate(rows, start=1):
         _check_feature(number, row, problems)
     _layouts(head.get("layouts"), problems)
@@ -107,7 +103,7 @@ def document_problems(document: Json) -> list[Problem]:
 
 def feature_problems(row: Json) -> list[Problem]:
     """What is wrong with one feature taken alone."""
-    problems: list[Problem] = []
+    problems = Problems()
     _check_feature(1, row, problems)
     return problems
 
@@ -227,8 +223,8 @@ def _mismatch(spec: Any, given: Any) -> str | None:
     elif isinstance(spec, Flag):
         if not isinstance(given, bool):
             return f"must be true or false, got {given!r}"
-    elif isinstance(spec, Text) and not (isinstance(given, str) and len(given) <= 2000):
-        return "must be text of at most 2000 characters"
+    elif isinstance(spec, Text) and not (isinstance(given, str) and len(given) <= spec.longest):
+        return f"must be text of at most {spec.longest} characters"
     return None
 
 
@@ -316,7 +312,11 @@ def _layouts(rows: Any, problems: list[Problem]) -> tuple[f.Layout, ...]:
                 f.LayoutHole(int(h["hole"]), str(h["tee"]), str(h["pin"]), int(h["par"]))
                 for h in row["holes"]
             )
-            layouts.append(f.Layout(str(row["name"]), str(row.get("division", "")), holes))
+            layout = f.Layout(str(row["name"]), str(row.get("division", "")), holes)
+            if len(layout.name) > LONGEST_LAYOUT or len(layout.division) > LONGEST_LABEL:
+                words = f"are too long: {LONGEST_LAYOUT} and {LONGEST_LABEL} characters are taken"
+                problems.append(Problem(where, "name, division", words))
+            layouts.append(layout)
         except (TypeError, KeyError, ValueError, AttributeError):
             problems.append(Problem(where, "holes", "needs a name and holes with hole, tee, pin and par"))
     return tuple(layouts)

@@ -27,6 +27,7 @@ class Choice:
 @dataclass(frozen=True)
 class Text:
     default: str | None = ""
+    longest: int = 2000
 
 
 @dataclass(frozen=True)
@@ -50,7 +51,7 @@ KINDS: dict[str, Kind] = {
     "hole": Kind(
         ("LineString",),
         {
-            "name": Text(),
+            "name": Text(longest=120),
             "par": Number(3, 2, 7),
             "sign_distance_m": Number(None, 10.0, 600.0),
             "ob_play": Choice("last_in_bounds", ("last_in_bounds", "drop_zone", "previous_lie")),
@@ -59,10 +60,12 @@ KINDS: dict[str, Kind] = {
         },
         one_hole=True,
     ),
-    "tee": Kind(("Point",), {"label": Text(None), "surface": Choice("pavement", SURFACE_NAMES)}),
-    "pin": Kind(("Point",), {"label": Text(None), "raised_m": Number(0.0, 0.0, 5.0)}),
-    "drop_zone": Kind(("Point",), {"label": Text("DZ"), "serves": Choice("both", ("ob", "mando", "both"))}),
-    "landmark": Kind(("Point",), {"name": Text(None), "height_m": Number(5.0, *HEIGHT)}),
+    "tee": Kind(("Point",), {"label": Text(None, 40), "surface": Choice("pavement", SURFACE_NAMES)}),
+    "pin": Kind(("Point",), {"label": Text(None, 40), "raised_m": Number(0.0, 0.0, 5.0)}),
+    "drop_zone": Kind(
+        ("Point",), {"label": Text("DZ", 40), "serves": Choice("both", ("ob", "mando", "both"))}
+    ),
+    "landmark": Kind(("Point",), {"name": Text(None, 120), "height_m": Number(5.0, *HEIGHT)}),
     "spot_height": Kind(("Point",), {"z_m": Number(None, -450.0, 6000.0)}),
     "area": Kind(
         ("Polygon", "MultiPolygon"),
@@ -72,7 +75,7 @@ KINDS: dict[str, Kind] = {
             "find_chance": Number(1.0, 0.0, 1.0),
             "people": Choice("none", ("none", "path", "road", "play")),
             "wind_factor": Number(1.0, 0.0, 3.0),
-            "name": Text(),
+            "name": Text(longest=120),
         },
     ),
     "tree": Kind(
@@ -83,7 +86,7 @@ KINDS: dict[str, Kind] = {
             "canopy_radius_m": Number(3.0, 0.0, 25.0),
             "canopy_base_m": Number(2.5, *HEIGHT),
             "density_per_m": Number(0.25, 0.0, 1.0),
-            "name": Text(),
+            "name": Text(longest=120),
         },
     ),
     "grove": Kind(
@@ -93,7 +96,7 @@ KINDS: dict[str, Kind] = {
             "canopy_base_m": Number(2.5, *HEIGHT),
             "density_per_m": Number(0.3, 0.0, 1.0),
             "floor_density_per_m": Number(0.1, 0.0, 1.0),
-            "name": Text(),
+            "name": Text(longest=120),
         },
     ),
     "barrier": Kind(
@@ -103,7 +106,7 @@ KINDS: dict[str, Kind] = {
             "base_m": Number(0.0, *HEIGHT),
             "top_m": Number(None, *HEIGHT),
             "solid": Number(1.0, 0.0, 1.0),
-            "name": Text(),
+            "name": Text(longest=120),
         },
     ),
     "mando": Kind(("LineString",), {"label": Text("")}),

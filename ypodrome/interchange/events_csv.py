@@ -11,7 +11,8 @@ from datetime import datetime
 from typing import Any
 
 from ypodrome.core.record.event import Event, What
-from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+from ypodrome.interchange.plain import rows_of, table
+from ypodrome.interchange.problems import FileProblems, Problem
 
 HINTS = typing.get_type_hints(Event)
 FIRST = ("id", "round", "device", "running", "made_at", "what", "position", "hole")
@@ -37,21 +38,14 @@ def _typed(value: Any) -> str:
 
 def read_events(data: bytes) -> list[Event]:
     """Events from the bytes of a file, or FileProblems with the lines that are wrong."""
-    rows = csv.DictReader(io.StringIO(decode(data), newline=""), strict=True)
-    missing = [c for c in REQUIRED if c not in (rows.fieldnames or [])]
-    if missing:
-        raise refuse("line 1", f"the header lacks the column {', '.join(missing)}")
     events, problems = [], []
-    try:
-        for row in rows:
-            try:
-                events.append(_event(row))
-            except ValueError as error:
-                problems.append(Problem(f"line {rows.line_num}", *_named(error)))
-                if len(problems) == MOST_TOLD:
-                    break
-    except csv.Error as error:
-        raise refuse(f"line {rows.line_num}", f"is not proper CSV: {error}") from None
+    for line, row in rows_of(table(data, REQUIRED)):
+        try:
+            events.append(_event(row))
+        except ValueError as error:
+            problems.append(Problem(f"line {line}", *_named(error)))
+            if len(problems) == MOST_TOLD:
+                break
     if problems:
         raise FileProblems(problems)
     return events
@@ -62,8 +56,8 @@ def _named(error: ValueError) -> tuple[str, str]:
     return (field, message) if message else ("", field)
 
 
-def _event(row: dict[str, str | None]) -> Event:
-    values = {name: _value(name, (row.get(name) or "").strip()) for name in COLUMNS}
+def _event(row: dict[str, str]) -> Event:
+    values = {name: _value(name, row.get(name, "")) for name in COLUMNS}
     for name in REQUIRED:
         if values[name] in ("", None):
             raise ValueError(f"{name}: is missing")

@@ -20,29 +20,37 @@ class Problem:
         return f"{place}: {self.message}"
 
 
+MOST_KEPT = 200
+"""Problems of a file that are told; the rest are counted (chosen: more than anybody mends in one go)."""
+
+
+class Problems(list[Problem]):
+    """The first problems of a file, and how many more there were."""
+
+    def __init__(self) -> None:
+        super().__init__()
+        self.more = 0
+
+    def append(self, problem: Problem) -> None:
+        """One more, kept or counted."""
+        if len(self) < MOST_KEPT:
+            super().append(problem)
+        else:
+            self.more += 1
+
+
 class FileProblems(Refused):
-    """A file that cannot be used; nothing of it has been taken."""
+    """A file that cannot be used; nothing of it has been taken. `more`: problems that were only counted."""
 
     def __init__(self, problems: list[Problem]) -> None:
-        super().__init__("\n".join(map(str, problems)))
-        self.problems = problems
+        self.problems, self.more = problems, getattr(problems, "more", 0)
+        rest = [f"and {self.more} more"] if self.more else []
+        super().__init__("\n".join([*map(str, problems), *rest]))
+
+    def __reduce__(self) -> tuple[type, tuple[list[Problem]]]:
+        return type(self), (self.problems,)
 
 
 def refuse(where: str, message: str, field: str = "") -> FileProblems:
     """A refusal for a single problem."""
     return FileProblems([Problem(where, field, message)])
-
-
-LARGEST_BYTES = 10_000_000
-
-
-def decode(data: bytes) -> str:
-    """Text of a file, or a refusal that says which byte is wrong."""
-    if len(data) > LARGEST_BYTES:
-        raise refuse("file", f"is larger than {LARGEST_BYTES // 1_000_000} MB")
-    if not data.strip():
-        raise refuse("file", "is empty")
-    try:
-        return data.decode("utf-8-sig")
-    except UnicodeDecodeError as error:
-        raise refuse("file", f"is not UTF-8 text (byte {error.start}); save it as UTF-8") from None

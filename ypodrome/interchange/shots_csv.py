@@ -7,13 +7,12 @@ station (optional); `what` in a surveyor's words; `hole` (optional).
 
 from __future__ import annotations
 
-import csv
-import io
 import math
 from dataclasses import dataclass
 
 from ypodrome.core.units import metres_from_feet
-from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+from ypodrome.interchange.plain import rows_of, table
+from ypodrome.interchange.problems import FileProblems, Problem, Problems, refuse
 
 MOST_SHOTS = 5_000
 FARTHEST_M = 1_000.0
@@ -35,19 +34,15 @@ class Shot:
 
 def read_shots(data: bytes) -> list[Shot]:
     """The shots of a file; FileProblems lists every line that is wrong."""
-    rows = csv.DictReader(io.StringIO(decode(data)), skipinitialspace=True)
-    header = [h.strip() for h in rows.fieldnames or []]
-    missing = [name for name in NEEDED if name not in header]
-    if missing or not {"distance_m", "distance_ft"} & set(header):
-        needed = ", ".join([*NEEDED, "distance_m or distance_ft"])
-        raise refuse("line 1", f"the header must name {needed}", ", ".join(missing) or "distance_m")
-    problems: list[Problem] = []
+    rows = table(data, NEEDED)
+    if not {"distance_m", "distance_ft"} & set(rows.fieldnames or ()):
+        raise refuse("line 1", "the header lacks the column distance_m or distance_ft", "distance_m")
+    problems = Problems()
     shots: list[Shot] = []
-    for row in rows:
+    for line, row in rows_of(rows):
         if len(shots) >= MOST_SHOTS:
             raise refuse("file", f"has more than {MOST_SHOTS} shots")
-        clean = {(k or "").strip(): (v or "").strip() for k, v in row.items() if isinstance(v, str | None)}
-        shot = _shot(rows.line_num, clean, problems)
+        shot = _shot(line, row, problems)
         if shot is not None:
             shots.append(shot)
     if problems:

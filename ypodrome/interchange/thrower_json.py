@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 import math
 from typing import Any
 
@@ -10,18 +9,16 @@ from ypodrome.core.thrower import PRESETS, Spread, Thrower, distance_of_m, grip_
 from ypodrome.core.thrower.arms import LONGEST_ENTRY_M, SHORTEST_ENTRY_M, Kind
 from ypodrome.core.thrower.level import HIGHEST, LOWEST, PRESET_RATINGS
 from ypodrome.interchange.disc_text import flight_numbers
+from ypodrome.interchange.plain import plain_json
 from ypodrome.interchange.preferences_json import kind_of, preferences_from
-from ypodrome.interchange.problems import decode, refuse
+from ypodrome.interchange.problems import refuse
 
 NEAR_M, FAR_M = 5.0, 10.0
 
 
 def read_thrower(data: bytes) -> Thrower:
     """A thrower from the bytes of a file, or FileProblems."""
-    try:
-        document = json.loads(decode(data))
-    except (RecursionError, ValueError) as error:
-        raise refuse("file", f"is not JSON: {error}") from None
+    document = plain_json(data)
     if not isinstance(document, dict) or document.get("format") != "thrower":
         raise refuse("file", 'must be an object with "format": "thrower"', "format")
     if document.get("version") != 1:

@@ -4,12 +4,14 @@ from __future__ import annotations
 
 import math
 import re
+from dataclasses import dataclass
 from typing import Any
 
 import gpxpy
 import gpxpy.gpx
 
-from ypodrome.interchange.problems import FileProblems, Problem, decode, refuse
+from ypodrome.interchange.plain import decode
+from ypodrome.interchange.problems import FileProblems, Problem, refuse
 from ypodrome.interchange.survey_words import read_word
 
 MOST_WAYPOINTS = 5_000
@@ -17,8 +19,17 @@ MOST_WAYPOINTS = 5_000
 Json = dict[str, Any]
 
 
-def read_walk(data: bytes) -> list[Json]:
-    """GeoJSON features, one a waypoint; corners are joined to a line of play by hole.
+@dataclass(frozen=True)
+class Walk:
+    """GeoJSON features, one a waypoint, corners joined to a line of play by hole; and what of the file is not
+    used, in words."""
+
+    features: list[Json]
+    left_out: str
+
+
+def read_walk(data: bytes) -> Walk:
+    """What a walk came to.
 
     Raises
     ------
@@ -41,7 +52,13 @@ def read_walk(data: bytes) -> list[Json]:
     found = [p for p in problems if p is not None]
     if found:
         raise FileProblems(found)
-    return _features(waypoints)
+    return Walk(_features(waypoints), _left_out(document))
+
+
+def _left_out(document: gpxpy.gpx.GPX) -> str:
+    counts = {"track": len(document.tracks), "route": len(document.routes)}
+    found = [f"{n} {what}{'s' if n > 1 else ''}" for what, n in counts.items() if n]
+    return f"{' and '.join(found)}: only waypoints are read" if found else ""
 
 
 def _wrong(number: int, point: gpxpy.gpx.GPXWaypoint) -> Problem | None:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-import json
 from pathlib import Path
 from typing import Any
 
@@ -17,6 +16,7 @@ from ypodrome.core.refused import Refused
 from ypodrome.course.models import Course, Layout
 from ypodrome.course.services import import_course
 from ypodrome.interchange.bag_csv import read_bag
+from ypodrome.interchange.plain import plain_json
 from ypodrome.interchange.thrower_json import read_thrower, thrower_from_document
 
 Json = dict[str, Any]
@@ -36,7 +36,7 @@ def keep_thrower(player: Player, document: Json, entered: bool = True) -> None:
 def import_thrower(player: Player, data: bytes) -> None:
     """Keep the thrower of a file. FileProblems if it is not sound."""
     thrower = read_thrower(data)
-    keep_thrower(player, {"name": thrower.name, **json.loads(data)})
+    keep_thrower(player, {"name": thrower.name, **plain_json(data)})
 
 
 def take_back(player: Player) -> None:

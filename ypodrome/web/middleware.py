@@ -42,12 +42,12 @@ class WholeBodyMiddleware:
 
 
 def refusal(
-    request: HttpRequest, problems: list[str], status: int, template: str = "web/refused.html"
+    request: HttpRequest, problems: list[str], status: int, template: str = "web/refused.html", more: int = 0
 ) -> HttpResponse:
     """Why nothing was done, as a page or as JSON where a script has asked."""
     if request.content_type == "application/json":
         return JsonResponse({"error": "; ".join(problems[:3])}, status=status)
-    context = {"problems": problems[:MOST_SHOWN], "more": len(problems[MOST_SHOWN:])}
+    context = {"problems": problems[:MOST_SHOWN], "more": len(problems[MOST_SHOWN:]) + more}
     return render(request, template, context, status=status)
 
 
@@ -77,8 +77,9 @@ class RefusedMiddleware:
         if not course and not isinstance(exception, Refused):
             return None
         problems = [str(p) for p in getattr(exception, "problems", [exception])]
+        more = getattr(exception, "more", 0)
         if not course:
-            return refusal(request, problems, 400)
+            return refusal(request, problems, 400, more=more)
         if request.content_type == "application/json":
             problems[0] = f"the course has to be mended first: {problems[0]}"
-        return refusal(request, problems, 409, "web/course_problems.html")
+        return refusal(request, problems, 409, "web/course_problems.html", more)

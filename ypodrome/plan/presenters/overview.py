@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
-from functools import lru_cache
+from threading import Lock
 from typing import Any
 
 import numpy as np
+from cachetools import LRUCache, cached
 from django.template.loader import render_to_string
 
 from ypodrome.core.api import Role, Scene, dearer, is_throw, round_chances
@@ -14,7 +15,7 @@ from ypodrome.drawing.hole_drawing import Look, draw_hole
 from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.sheet import MOST_SHOWN, Shown, card, gone_words, shown_of, wind_view
+from ypodrome.plan.presenters.sheet import MOST_SHOWN, Shown, by_key, card, gone_words, shown_of, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.target import scores_by_day, target_of
@@ -95,7 +96,7 @@ def book_context(plan: GamePlan) -> dict[str, Any]:
     return {"plan": plan, "pages": pages, "units": plan.owner.units}
 
 
-@lru_cache(maxsize=MOST_SHOWN)
+@cached(LRUCache(MOST_SHOWN), key=by_key, lock=Lock())
 def _throw(shown: Shown, scene: Scene, units: str) -> str:
     """What a page of the book says of the throw in force, of those that stand by, and to take care of."""
     kept = shown.kept
@@ -138,12 +139,12 @@ def hole_cell(hole: PlannedHole, plan: GamePlan, look: Look) -> dict[str, Any]:
     return cell
 
 
-@lru_cache(maxsize=MOST_SHOWN)
+@cached(LRUCache(MOST_SHOWN), key=by_key, lock=Lock())
 def _card(shown: Shown, units: str) -> dict[str, Any]:
     return card(shown.option, units)
 
 
-@lru_cache(maxsize=MOST_SHOWN)
+@cached(LRUCache(MOST_SHOWN), key=by_key, lock=Lock())
 def _picture(
     shown: Shown | None, scene: Scene, number: int, units: str, look: Look, wind_turn_deg: float
 ) -> str:

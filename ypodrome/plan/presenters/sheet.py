@@ -4,9 +4,12 @@ from __future__ import annotations
 
 import hashlib
 import math
-from dataclasses import dataclass, field
-from functools import lru_cache
+from collections.abc import Hashable
+from dataclasses import dataclass
+from threading import Lock
 from typing import Any
+
+from cachetools import LRUCache, cached
 
 from ypodrome.core.api import At, Option, Scene, Side, dearer, nearest_option, score_chances
 from ypodrome.core.units import wrap_degrees
@@ -80,7 +83,7 @@ class Shown:
     """A plan and its throw in force, with the key by which what was drawn of them is found again."""
 
     key: str
-    kept: Kept = field(compare=False)
+    kept: Kept
 
     @property
     def option(self) -> Option:
@@ -93,7 +96,12 @@ def shown_of(hole: PlannedHole) -> Shown:
     return Shown(hashlib.sha256(bytes(hole.computed or b"")).hexdigest(), hole.planned)
 
 
-@lru_cache(maxsize=MOST_SHOWN)
+def by_key(shown: Shown | None, *others: Any) -> Hashable:
+    """What a drawing is found again by: keys hold no plans, which are large."""
+    return (shown and shown.key, *others)
+
+
+@cached(LRUCache(MOST_SHOWN), key=by_key, lock=Lock())
 def kept_context(shown: Shown, scene: Scene, frame: Frame, units: str) -> dict[str, Any]:
     """`shot_context` of a throw in force, kept and not to be changed."""
     return shot_context(shown.option, scene, frame, units)
