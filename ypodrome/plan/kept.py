@@ -10,7 +10,7 @@ import msgspec
 from ypodrome.core.api import HolePlan, Key, Option, PlannedThrow
 from ypodrome.interchange.codec import pack, unpack
 
-FORM = 7
+FORM = 8
 """Raised when what is kept of a plan changes; plans of another form are planned again."""
 
 

@@ -8,6 +8,7 @@ from dataclasses import dataclass
 from functools import cached_property
 from typing import Any, TypeVar
 
+import numpy as np
 import shapely
 from shapely.geometry import MultiPolygon, Polygon
 from shapely.geometry.base import BaseGeometry
@@ -160,11 +161,12 @@ def scene_document(scene: Scene) -> list[Any]:
 
     things = (scene.landmarks, scene.areas, scene.trees, scene.groves, scene.barriers, scene.mandos,
               scene.unknowns)  # fmt: skip
+    heights_mm = np.round(1000.0 * scene.field.height).astype(np.int64)  # last digits differ between machines
     return [
         _plain(scene.line), _plain(scene.tee), _plain(scene.pin),
         [_plain(z) for z in scene.drop_zones],
         [[_plain(f) for f in kind if near(f)] for kind in things],
-        hashlib.sha256(scene.field.height.tobytes()).hexdigest(), bool(scene.spot_heights),
+        hashlib.sha256(heights_mm.tobytes()).hexdigest(), bool(scene.spot_heights),
     ]  # fmt: skip
 
 
