@@ -86,3 +86,24 @@ def test_a_page_without_its_token_says_what_to_do(demo):
     answer = strict.post(reverse("bag:undo"))
     assert answer.status_code == 403
     assert "too old" in answer.content.decode()
+
+
+def test_a_drawing_that_fails_breaks_no_page(client, demo_plan, monkeypatch, caplog):
+    from ypodrome.plan import planning
+    from ypodrome.plan.presenters import overview, sheet
+
+    planning.fresh(demo_plan.holes.get(position=1))
+
+    def broken(*_args):
+        raise IndexError("no such corner")
+
+    for module, names in (
+        (sheet, ("draw_shot", "draw_side", "draw_tee_view")),
+        (overview, ("draw_shot", "draw_side")),
+    ):
+        for name in names:
+            monkeypatch.setattr(module, name, broken)
+    for name, keys in (("overview_of", ()), ("book", ()), ("sheet", (1,)), ("here", (1,)), ("discs", (1,))):
+        answer = client.get(reverse(f"plan:{name}", args=(demo_plan.pk, *keys)))
+        assert answer.status_code == 200
+    assert "no such corner" in caplog.text

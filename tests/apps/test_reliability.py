@@ -206,6 +206,18 @@ def test_on_a_full_disk_reads_go_on_and_writes_say_so(small_disk):
     assert notes_of(tab.get(f"{PLAN}hole/1/")) == "note 2"
 
 
+def test_on_a_disk_that_cannot_be_written_reads_go_on_and_writes_say_so(small_disk):
+    tab, folder = small_disk.tab(), str(small_disk.folder)
+    assert write_notes(tab, 1)
+    if subprocess.run(["mount", "-o", "remount,ro", folder], capture_output=True).returncode:
+        pytest.skip("a file system cannot be made read-only here")
+    status, said = tab.send(f"{PLAN}hole/1/notes/", {"notes": "later"})
+    assert (status, "Traceback" in said) == (503, False)
+    assert notes_of(tab.get(f"{PLAN}hole/1/")) == "note 1"
+    subprocess.run(["mount", "-o", "remount,rw", folder], check=True)
+    assert write_notes(tab, 2)
+
+
 def test_two_servers_on_one_database_lose_nothing(server):
     other = Server(server.folder).start()
     try:

@@ -107,7 +107,7 @@ def flown_rows(data: bytes) -> list[dict[str, Any]]:
     problems = Problems()
     try:
         for row in rows:
-            if len(asked) + len(problems) >= MOST_ROWS:
+            if len(asked) + problems.total >= MOST_ROWS:
                 raise refuse("file", f"has more than {MOST_ROWS} rows")
             where = f"line {rows.line_num}"
             try:
@@ -136,7 +136,7 @@ def _row_values(row: dict[str, Any]) -> dict[str, Any]:
     return values
 
 
-def _fly_all(asked: list[tuple[str, dict[str, Any]]], problems: list[Problem]) -> list[dict[str, Any]]:
+def _fly_all(asked: list[tuple[str, dict[str, Any]]], problems: Problems) -> list[dict[str, Any]]:
     """The flights of rows; their discs are solved together first."""
     from ypodrome.core.design import bodies_of
 

@@ -35,7 +35,7 @@ def read_rows(data: bytes, empty: bool = False) -> list[Row]:
         if not any(row.values()):
             continue
         where = f"line {line}"
-        if len(found) + len(problems) >= MOST_DISCS + MOST_PROBLEMS:
+        if len(found) + problems.total >= MOST_DISCS + MOST_PROBLEMS:
             problems.append(Problem(where, "", "and more after it was not read"))
             break
         disc = _disc(where, row, problems)
@@ -60,8 +60,8 @@ def _doubles(discs: tuple[Disc, ...]) -> list[Problem]:
     ]
 
 
-def _disc(where: str, row: dict, problems: list[Problem]) -> Disc | None:
-    before = len(problems)
+def _disc(where: str, row: dict, problems: Problems) -> Disc | None:
+    before = problems.total
     values: dict = {"name": (row.get("name") or "").strip()}
     if not 0 < len(values["name"]) <= LONGEST_NAME:
         wrong = f"is longer than {LONGEST_NAME} characters" if values["name"] else "is missing"
@@ -82,7 +82,7 @@ def _disc(where: str, row: dict, problems: list[Problem]) -> Disc | None:
     water = (row.get("water_ok") or "yes").strip().lower()
     if water not in ("yes", "no"):
         problems.append(Problem(where, "water_ok", f'must be yes or no, got "{water}"'))
-    if len(problems) > before:
+    if problems.total > before:
         return None
     try:
         return Disc(

@@ -116,7 +116,7 @@ class Checked:
         self.holes, self.values = holes, values
 
 
-def _check_feature(number: int, row: Any, problems: list[Problem]) -> Checked | None:
+def _check_feature(number: int, row: Any, problems: Problems) -> Checked | None:
     where = f"feature {number}"
     if not isinstance(row, dict) or row.get("type") != "Feature":
         problems.append(Problem(where, "type", 'must be an object of type "Feature"'))
@@ -132,16 +132,16 @@ def _check_feature(number: int, row: Any, problems: list[Problem]) -> Checked | 
         problems.append(Problem(where, "kind", f"{kind_name!r} is not known; use one of: {known}"))
         return None
     where = f"feature {number} ({kind_name})"
-    before = len(problems)
+    before = problems.total
     geometry = _check_geometry(where, row.get("geometry"), kind, problems)
     holes = _check_holes_of(where, properties.get("hole"), kind, problems)
     values = _check_properties(where, kind_name, kind, properties, problems)
-    if len(problems) > before:
+    if problems.total > before:
         return None
     return Checked(where, kind_name, geometry, holes, values)
 
 
-def _check_geometry(where: str, geometry: Any, kind: Kind, problems: list[Problem]) -> Any:
+def _check_geometry(where: str, geometry: Any, kind: Kind, problems: Problems) -> Any:
     def bad(message: str) -> None:
         problems.append(Problem(where, "geometry", message))
 
@@ -184,7 +184,7 @@ def _is_number(value: Any) -> bool:
     return isinstance(value, int | float) and not isinstance(value, bool) and math.isfinite(value)
 
 
-def _check_holes_of(where: str, value: Any, kind: Kind, problems: list[Problem]) -> tuple[int, ...]:
+def _check_holes_of(where: str, value: Any, kind: Kind, problems: Problems) -> tuple[int, ...]:
     if value is None and not kind.one_hole:
         return ()
     values = value if isinstance(value, list) and not kind.one_hole else [value]
@@ -195,7 +195,7 @@ def _check_holes_of(where: str, value: Any, kind: Kind, problems: list[Problem])
     return tuple(int(v) for v in values)
 
 
-def _check_properties(where: str, name: str, kind: Kind, properties: Json, problems: list[Problem]) -> Json:
+def _check_properties(where: str, name: str, kind: Kind, properties: Json, problems: Problems) -> Json:
     values: Json = {}
     for key, spec in kind.properties.items():
         given = properties.get(key)
@@ -228,7 +228,7 @@ def _mismatch(spec: Any, given: Any) -> str | None:
     return None
 
 
-def _origin(rows: list[Checked], problems: list[Problem]) -> LonLat:
+def _origin(rows: list[Checked], problems: Problems) -> LonLat:
     """Middle of the course, rounded so that it is the same for every reading."""
     boxes = [row.geometry.bounds for row in rows]
     west, south = min(b[0] for b in boxes), min(b[1] for b in boxes)
@@ -238,9 +238,7 @@ def _origin(rows: list[Checked], problems: list[Problem]) -> LonLat:
     return round((west + east) / 2, 5), round((south + north) / 2, 5)
 
 
-def _assemble(
-    name: str, origin: LonLat, rows: list[Checked], head: Json, problems: list[Problem]
-) -> f.Course:
+def _assemble(name: str, origin: LonLat, rows: list[Checked], head: Json, problems: Problems) -> f.Course:
     made: dict[str, list] = {kind: [] for kind in KINDS}
     for row in rows:
         made[row.kind].append(_BUILD[row.kind](row, _local(row.geometry, origin)))
@@ -301,7 +299,7 @@ _BUILD: dict[str, Callable[[Checked, Any], Any]] = {
 }
 
 
-def _layouts(rows: Any, problems: list[Problem]) -> tuple[f.Layout, ...]:
+def _layouts(rows: Any, problems: Problems) -> tuple[f.Layout, ...]:
     if rows is None:
         return ()
     layouts = []
@@ -322,7 +320,7 @@ def _layouts(rows: Any, problems: list[Problem]) -> tuple[f.Layout, ...]:
     return tuple(layouts)
 
 
-def _check_holes(course: f.Course, problems: list[Problem]) -> None:
+def _check_holes(course: f.Course, problems: Problems) -> None:
     """Every hole has a tee and a pin; every layout names ones that exist."""
     numbers = [line.number for line in course.lines]
     if not numbers:
@@ -343,7 +341,7 @@ def _check_holes(course: f.Course, problems: list[Problem]) -> None:
             _check_layout_hole(layout.name, hole, labels, problems)
 
 
-def _check_reach(course: f.Course, problems: list[Problem]) -> None:
+def _check_reach(course: f.Course, problems: Problems) -> None:
     """No hole, and not the course, is larger than one can be: the ground is worked out metre by metre."""
     placed: list[f.Tee | f.Pin | f.DropZone] = [*course.tees, *course.pins, *course.drop_zones]
     every: list[f.Point] = []

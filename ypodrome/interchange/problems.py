@@ -31,6 +31,11 @@ class Problems(list[Problem]):
         super().__init__()
         self.more = 0
 
+    @property
+    def total(self) -> int:
+        """How many there were."""
+        return len(self) + self.more
+
     def append(self, problem: Problem) -> None:
         """One more, kept or counted."""
         if len(self) < MOST_KEPT:

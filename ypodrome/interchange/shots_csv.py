@@ -52,8 +52,8 @@ def read_shots(data: bytes) -> list[Shot]:
     return shots
 
 
-def _shot(line: int, row: dict[str, str], problems: list[Problem]) -> Shot | None:
-    before = len(problems)
+def _shot(line: int, row: dict[str, str], problems: Problems) -> Shot | None:
+    before = problems.total
     distance = _length(line, row, "distance", problems)
     bearing = _number(line, row, "bearing_deg", problems)
     rise = _length(line, row, "height", problems) if row.get("height_m") or row.get("height_ft") else None
@@ -62,20 +62,20 @@ def _shot(line: int, row: dict[str, str], problems: list[Problem]) -> Shot | Non
         problems.append(Problem(f"line {line}", "hole", f"must be a whole number from 1 to 99, got {hole!r}"))
     if distance is not None and not 0.0 < distance <= FARTHEST_M:
         problems.append(Problem(f"line {line}", "distance", f"must be up to {FARTHEST_M:.0f} m"))
-    if len(problems) > before or distance is None or bearing is None:
+    if problems.total > before or distance is None or bearing is None:
         return None
     number = int(hole) if hole else None
     return Shot(line, row["from"] or "last", distance, bearing % 360.0, rise, row["what"], number)
 
 
-def _length(line: int, row: dict[str, str], name: str, problems: list[Problem]) -> float | None:
+def _length(line: int, row: dict[str, str], name: str, problems: Problems) -> float | None:
     if row.get(f"{name}_m"):
         return _number(line, row, f"{name}_m", problems)
     value = _number(line, row, f"{name}_ft", problems)
     return None if value is None else metres_from_feet(value)
 
 
-def _number(line: int, row: dict[str, str], name: str, problems: list[Problem]) -> float | None:
+def _number(line: int, row: dict[str, str], name: str, problems: Problems) -> float | None:
     text = row.get(name, "")
     try:
         value = float(text)

@@ -52,7 +52,7 @@ def own_hole(request: PlayerRequest, pk: int, position: int) -> PlannedHole:
 @require_safe
 def current(request: PlayerRequest) -> HttpResponse:
     """The latest plan, or a page that says how to begin."""
-    plan = GamePlan.objects.of(request.player).filter(archived=None).first()
+    plan = GamePlan.objects.of(request.player).filter(archived=None).order_by("-pk").first()
     if plan:
         return redirect("plan:overview_of", plan.pk)
     seen = Course.objects.seen_by(request.player)

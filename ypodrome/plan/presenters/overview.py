@@ -15,6 +15,7 @@ from ypodrome.drawing.hole_drawing import Look, draw_hole
 from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
+from ypodrome.plan.presenters.drawn import drawn
 from ypodrome.plan.presenters.sheet import MOST_SHOWN, Shown, by_key, card, gone_words, shown_of, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
@@ -102,7 +103,8 @@ def _throw(shown: Shown, scene: Scene, units: str) -> str:
     kept = shown.kept
     others = [o for k, o in enumerate(kept.options) if k != kept.place and o.standing.role in STAND_BY]
     context = {
-        "card": card(shown.option, units), "units": units, "side": draw_side(shown.option, scene, units),
+        "card": card(shown.option, units), "units": units,
+        "side": drawn(draw_side, shown.option, scene, units),
         "others": [card(o, units) for o in others[:2]],
         "cautions": [caution_words(c, units) for c in kept.plan.cautions],
     }  # fmt: skip
@@ -150,7 +152,7 @@ def _picture(
 ) -> str:
     """A hole with its throw in force as SVG, to be read only."""
     drawing, frame = draw_hole(scene, units, look)
-    shot = draw_shot(shown.option, scene, frame, look.light) if shown else None
+    shot = drawn(draw_shot, shown.option, scene, frame, look.light) if shown else None
     context = {"drawing": drawing, "shot": shot, "number": number, "look": look, "turn_deg": wind_turn_deg}
     return render_to_string("plan/_picture.html", context)
 

@@ -17,6 +17,7 @@ from ypodrome.drawing.frame import Frame
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.kept import Kept, choice_from
 from ypodrome.plan.models import PlannedHole
+from ypodrome.plan.presenters.drawn import drawn
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.presenters.tee_drawing import draw_tee_view
@@ -110,9 +111,9 @@ def kept_context(shown: Shown, scene: Scene, frame: Frame, units: str) -> dict[s
 def shot_context(option: Option, scene: Scene, frame: Frame, units: str) -> dict[str, Any]:
     """The parts of the sheet that follow a throw: quill, side view, tee view, card."""
     return {
-        "shot": draw_shot(option, scene, frame),
-        "side": draw_side(option, scene, units),
-        "tee_view": draw_tee_view(option, scene),
+        "shot": drawn(draw_shot, option, scene, frame),
+        "side": drawn(draw_side, option, scene, units),
+        "tee_view": drawn(draw_tee_view, option, scene),
         "card": card(option, units),
         "units": units,
     }
