@@ -81,7 +81,7 @@ def test_a_broken_walk_is_refused(data, words):
     ("data", "words"),
     [
         (b"", "empty"),
-        (b"a,b\n1,2\n", "header must name"),
+        (b"a,b\n1,2\n", "header lacks the column"),
         (b"from,distance_m,bearing_deg,what\n", "no shots"),
         (b"from,distance_m,bearing_deg,what\ntee,far,10,tree\n", "line 2, distance_m: must be a number"),
         (b"from,distance_m,bearing_deg,what\ntee,nan,10,tree\n", "finite"),
