@@ -56,4 +56,4 @@ level:
 	$(PY) -m scripts.level_fit
 
 screenshots:
-	$(PY) scripts/take_screenshots.py
+	$(PY) -m scripts.take_screenshots

@@ -1,4 +1,4 @@
-"""Take the README's pictures from fresh demo data: python scripts/take_screenshots.py [VIEW ...]
+"""Take the README's pictures from fresh demo data: python -m scripts.take_screenshots [VIEW ...]
 
 Serves the demo from a temporary folder on a free port and photographs each main view, or those named.
 """
@@ -6,14 +6,13 @@ Serves the demo from a temporary folder on a free port and photographs each main
 from __future__ import annotations
 
 import os
-import socket
-import subprocess
 import sys
 import tempfile
-import time
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
+
+from tests.served import Server
 
 ROOT = Path(__file__).parent.parent
 FOLDER = ROOT / "docs" / "screenshots"
@@ -143,29 +142,11 @@ VIEWS = [
 ]
 
 
-def free_port() -> int:
-    with socket.socket() as s:
-        s.bind(("127.0.0.1", 0))
-        return s.getsockname()[1]
-
-
-def serve(data: str, port: int) -> subprocess.Popen:
-    environment = {**os.environ, "YPODROME_DATA": data}
-    for command in (["migrate", "-v0"], ["load_demo"], ["collectstatic", "--noinput", "-v0"]):
-        subprocess.run([sys.executable, "manage.py", *command], cwd=ROOT, env=environment, check=True)
-    return subprocess.Popen(
-        [sys.executable, "manage.py", "serve", "--port", str(port)],
-        cwd=ROOT, env=environment, stderr=subprocess.DEVNULL,
-    )  # fmt: skip
-
-
 def main() -> None:
     FOLDER.mkdir(parents=True, exist_ok=True)
     wanted = [v for v in VIEWS if v[0] in sys.argv[1:] or len(sys.argv) == 1]
-    port = free_port()
     with tempfile.TemporaryDirectory() as data:
-        server = serve(data, port)
-        time.sleep(4)
+        server = Server(Path(data), YPODROME_WORKERS="2").prepare().start()
         try:
             with sync_playwright() as play:
                 browser = play.chromium.launch(
@@ -173,7 +154,7 @@ def main() -> None:
                 )
                 for name, path, (width, height), ready in wanted:
                     page = browser.new_page(viewport={"width": width, "height": height})
-                    page.goto(f"http://127.0.0.1:{port}{path}")
+                    page.goto(server.base + path)
                     if ready:
                         ready(page)
                     page.wait_for_timeout(300)
@@ -181,7 +162,7 @@ def main() -> None:
                     page.close()
                 browser.close()
         finally:
-            server.terminate()
+            server.stop()
 
 
 if __name__ == "__main__":

@@ -28,33 +28,34 @@ STALLED_S = 60
 MOST_CONNECTIONS = 500
 """Connections held at once (chosen: fifty players with ten each)."""
 
-TOO_SOON_S = 5.0
-"""Pages whose process dies sooner than this after its start are not tried again (chosen)."""
+TOO_SOON_S, LEAVE_S = 5.0, 10.0
+"""Pages whose process dies sooner than this after its start are not tried again, and how long one that is
+asked to stop may take (chosen)."""
 
 spawned = multiprocessing.get_context("spawn")
 
 
 def serve(host: str, port: int, told: Callable[[str], None]) -> None:
     """Serve until asked to stop. OSError where the port cannot be had."""
-    workers, pages = int(settings.WORKERS or os.cpu_count() or 1), int(settings.PAGES)
+    workers = int(settings.WORKERS or os.cpu_count() or 1)
     listening = _listen(host, port)
     executor = cluster(settings.CLUSTER) if settings.CLUSTER else Workers(workers)
     queue, address = owner.own_queue(executor, workers)
-    made: list[BaseProcess] = []
+    pages = Pages(listening, address)
     signal.signal(signal.SIGTERM, _stop)
     try:
-        made.append(_start(1, listening, address))  # compiles, the first time, before others need it
+        pages.start(1)  # compiles, the first time, before others need it
         if isinstance(executor, Workers):
             executor.start()
         told(f"Ypodrome is at http://{host}:{port}/   (stop with Ctrl-C)")
-        made += [_start(number, listening, address) for number in range(2, pages + 1)]
-        _keep_up(made, lambda number: _start(number, listening, address))
+        for number in range(2, int(settings.PAGES) + 1):
+            pages.start(number)
+        pages.keep_up()
     except KeyboardInterrupt:
         pass
     finally:
-        for process in made:
-            process.terminate()
         queue.close()
+        pages.stop()
 
 
 def _listen(host: str, port: int) -> socket.socket:
@@ -62,31 +63,45 @@ def _listen(host: str, port: int) -> socket.socket:
     return socket.create_server((host, port), family=family, backlog=1024)
 
 
-def _start(number: int, listening: socket.socket, address: owner.Address) -> BaseProcess:
-    """A process that makes pages, once it does."""
-    ready = spawned.Event()
-    args = (number, listening, address, ready)
-    process = spawned.Process(target=make_pages, args=args, name=f"pages {number}")
-    process.start()
-    while process.is_alive() and not ready.wait(0.2):
-        pass
-    if not process.is_alive():
-        sys.exit("the pages could not be started; the lines above say why")
-    return process
+class Pages:
+    """The processes that make pages, by number, each with when it was started [s]."""
 
+    def __init__(self, listening: socket.socket, address: owner.Address) -> None:
+        self._listening, self._address = listening, address
+        self._made: dict[int, tuple[BaseProcess, float]] = {}
 
-def _keep_up(made: list[BaseProcess], start: Callable[[int], BaseProcess]) -> None:
-    """Start processes that died anew, for as long as they do not die at once."""
-    began = {process.pid: time.monotonic() for process in made}
-    while True:
-        time.sleep(1.0)
-        for k, process in enumerate(made):
+    def start(self, number: int) -> None:
+        """Start one, and wait until it makes pages."""
+        ready = spawned.Event()
+        args = (number, self._listening, self._address, ready)
+        process = spawned.Process(target=make_pages, args=args, name=f"pages {number}")
+        process.start()
+        self._made[number] = process, time.monotonic()
+        while process.is_alive() and not ready.wait(0.2):
+            pass
+        if not process.is_alive():
+            sys.exit(f"{process.name} could not be started; the lines above say why")
+
+    def keep_up(self) -> None:
+        """Start those that died anew, for as long as they do not die at once."""
+        while True:
+            time.sleep(1.0)
+            for number, (process, began) in list(self._made.items()):
+                if process.is_alive():
+                    continue
+                if time.monotonic() - began < TOO_SOON_S:
+                    sys.exit(f"{process.name} died at once; the log says why")
+                self.start(number)
+
+    def stop(self) -> None:
+        """Let what is being answered be answered, but not for ever."""
+        for process, _ in self._made.values():
+            process.terminate()
+        until = time.monotonic() + LEAVE_S
+        for process, _ in self._made.values():
+            process.join(max(0.0, until - time.monotonic()))
             if process.is_alive():
-                continue
-            if time.monotonic() - began[process.pid] < TOO_SOON_S:
-                sys.exit(f"{process.name} died at once; the log says why")
-            made[k] = start(k + 1)
-            began[made[k].pid] = time.monotonic()
+                process.kill()
 
 
 def make_pages(number: int, listening: socket.socket, address: owner.Address, ready: Event) -> None:
