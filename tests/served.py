@@ -36,6 +36,7 @@ class Server:
         self.environment = os.environ | {
             "YPODROME_DATA": str(folder), "YPODROME_MODE": "local", "YPODROME_WORKERS": "1",
         } | environment  # fmt: skip
+        self.environment.pop("DJANGO_ALLOW_ASYNC_UNSAFE", None)  # for tests in this process
         self.process: subprocess.Popen | None = None
         self.errors = tempfile.TemporaryFile("w+")  # noqa: SIM115 (a pipe nobody reads holds a server up)
 

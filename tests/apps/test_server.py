@@ -1,6 +1,7 @@
 """A club's server from outside: what it starts with, whom it believes, what it keeps, what it writes."""
 
 import stat
+from http.cookiejar import DefaultCookiePolicy
 
 import pytest
 from django.core.exceptions import ImproperlyConfigured
@@ -10,7 +11,7 @@ from django.urls import reverse
 from tests.served import Server, Tab
 from ypodrome.web.apps import assert_durable
 
-KEY = "a-long-and-random-text-for-this-test-0123456789"
+KEY = "a-long-and-random-text-for-this-test-0123456789-abcdefghij"
 CLUB = {"YPODROME_MODE": "club", "YPODROME_SECRET_KEY": KEY, "YPODROME_HOSTS": "127.0.0.1,localhost"}
 PASSWORD = "quite a long one"
 
@@ -65,6 +66,7 @@ def test_behind_its_proxy_a_club_signs_in_and_keeps_others_apart(started, club):
 def test_without_a_declared_proxy_nobody_is_believed(started):
     server = started()
     tab = Tab(server.base, **{"X-Forwarded-Proto": "https", "X-Forwarded-For": "10.0.0.9"})
+    tab.jar.set_policy(DefaultCookiePolicy())  # as browsers: what is for HTTPS is not sent without
     status, page = sign_in(tab)
     assert status == 403
     assert "X-Forwarded-Proto" in page
@@ -115,7 +117,7 @@ def test_the_days_of_a_club_are_its_zones(club):
     assert told.stdout.strip() in ("12:00:00", "13:00:00")
 
 
-@pytest.mark.django_db
+@pytest.mark.django_db(transaction=True)
 def test_a_connection_that_would_lose_what_was_kept_is_refused():
     with connection.cursor() as cursor:
         assert cursor.execute("PRAGMA synchronous").fetchone()[0] == 2

@@ -12,7 +12,7 @@ from collections import Counter
 from collections.abc import Iterator
 from typing import Any
 
-from ypodrome.interchange.problems import refuse
+from ypodrome.interchange.problems import FileProblems, refuse
 
 LARGEST_BYTES = 10_000_000
 LONGEST_TEXT = 2_000
@@ -45,29 +45,29 @@ def plain_json(data: bytes, where: str = "file", longest: int = LONGEST_TEXT) ->
     """Plain values of JSON with no text longer than so many characters, or a refusal."""
     text = decode(data)
     try:
-        value = json.loads(text, parse_constant=_no_constant, parse_int=_whole, parse_float=_finite)
+        value = json.loads(text, parse_constant=_finite, parse_int=_whole, parse_float=_finite)
         _check(value, where, longest)
     except json.JSONDecodeError as error:
         raise refuse(f"{where}, line {error.lineno}", f"is not JSON: {error.msg}") from None
+    except FileProblems:
+        raise
+    except ValueError as error:
+        raise refuse(where, str(error)) from None
     except RecursionError:
         raise refuse(where, "is nested too deeply") from None
     return value
 
 
-def _no_constant(name: str) -> float:
-    raise refuse("file", f"holds {name}, which is not a number in JSON; remove it")
-
-
 def _whole(digits: str) -> int:
     if len(digits) > MOST_DIGITS:
-        raise refuse("file", f"holds a number of {len(digits)} digits; shorten it")
+        raise ValueError(f"holds a number of {len(digits)} digits; shorten it")
     return int(digits)
 
 
 def _finite(text: str) -> float:
     number = float(text)
     if not math.isfinite(number):
-        raise refuse("file", f"holds {text[:20]}, which is too large for a number")
+        raise ValueError(f"holds {text[:20]}, which is no finite number; remove it")
     return number
 
 

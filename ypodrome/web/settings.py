@@ -19,7 +19,7 @@ if MODE not in ("local", "club"):
     raise ImproperlyConfigured(f"YPODROME_MODE is local or club, not {MODE!r}")
 
 DEBUG = False
-SHORTEST_KEY = 40
+SHORTEST_KEY = 50
 SECRET_KEY = os.environ.get("YPODROME_SECRET_KEY", "")
 if not SECRET_KEY:
     if not LOCAL:
@@ -144,9 +144,7 @@ DEFAULT_AUTO_FIELD = "django.db.models.BigAutoField"
 LANGUAGE_CODE = "en-gb"
 TIME_ZONE = os.environ.get("YPODROME_TIME_ZONE", "UTC")
 if TIME_ZONE not in available_timezones():
-    raise ImproperlyConfigured(
-        f"YPODROME_TIME_ZONE is the name of a zone, as Europe/Lisbon, not {TIME_ZONE!r}"
-    )
+    raise ImproperlyConfigured(f"YPODROME_TIME_ZONE names a zone, as Europe/Lisbon, not {TIME_ZONE!r}")
 USE_TZ = True
 USE_I18N = False
 
