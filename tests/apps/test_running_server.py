@@ -6,7 +6,7 @@ import pytest
 
 from tests.served import Server
 
-WINDS = [(3.0, 20.0 * k) for k in range(6)]
+WINDS = [(3.0, 20.0 * k) for k in range(3)]
 
 
 @pytest.fixture
