@@ -109,6 +109,8 @@ def test_too_much_for_one_is_refused_and_others_are_not(held):
         waiting.ask(str(k), "ann", same, k)
     with pytest.raises(Refused, match="enough is being worked out"):
         waiting.ask("more", "ann", same, 0)
+    with pytest.raises(Refused, match="enough is being worked out"):
+        waiting.ask("at once", "ann", same, 0, urgent=True)
     waiting.ask("bob", "bob", same, 0)
 
 

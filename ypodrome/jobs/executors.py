@@ -7,6 +7,7 @@ import os
 import resource
 from collections.abc import Callable
 from concurrent.futures import Executor, Future
+from multiprocessing.process import BaseProcess
 from threading import Thread
 from typing import Any, cast
 
@@ -82,14 +83,14 @@ def _ready() -> None:
 
 def go_with_owner() -> None:
     """Have this process end when the one that began it is gone, however it went."""
+    owner = multiprocessing.parent_process()
+    if owner:
+        Thread(target=_wait_for, args=(owner,), daemon=True).start()
 
-    def wait() -> None:
-        owner = multiprocessing.parent_process()
-        if owner:
-            owner.join()
-        os._exit(1)
 
-    Thread(target=wait, daemon=True).start()
+def _wait_for(owner: BaseProcess) -> None:
+    owner.join()
+    os._exit(1)
 
 
 def cluster(address: str) -> Executor:

@@ -70,7 +70,7 @@ class Queue:
         with self._lock:
             job = self._jobs.get(key)
             if job is None:
-                if len(self._turns.get(owner, ())) >= MOST_WAITING:
+                if sum(job.owner == owner for job in self._order()) >= MOST_WAITING:
                     raise Refused("enough is being worked out for you already: wait until some of it is done")
                 job = Job(key, owner, work, args, urgent, self._clock())
                 self._jobs[key] = job

@@ -27,7 +27,11 @@ class Command(BaseCommand):
         if problem := not_ready():
             raise CommandError(problem)
         try:
-            serve(host, port, self.stdout.write)
+            serve(host, port, self._tell)
         except OSError as error:
             said = f"cannot listen on {host}:{port} ({error.strerror}): choose another --port"
             raise CommandError(said) from None
+
+    def _tell(self, words: str) -> None:
+        self.stdout.write(words)
+        self.stdout.flush()  # into a journal too
