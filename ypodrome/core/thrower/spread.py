@@ -9,7 +9,6 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 from scipy.special import ndtri
-from scipy.stats import qmc
 
 from ypodrome.core.air.wind import VEER_DEG, Wind
 from ypodrome.core.flight.release import (
@@ -104,6 +103,8 @@ def standard_draws(n: int, seed: int) -> NDArray[np.float64]:
     fifth of the draws on open ground and half of them in woods (benchmarks/noise.py). The same seed
     gives the same draws, so options compared with one seed meet the same luck.
     """
+    from scipy.stats import qmc  # two thirds of a second to read: only where something is drawn
+
     sobol = qmc.Sobol(DIMENSIONS, scramble=True, rng=np.random.default_rng(seed))
     uniform = sobol.random_base2(max(1, math.ceil(math.log2(n))))[:n]
     z: NDArray[np.float64] = ndtri(np.clip(uniform, LEAST_TAIL, 1.0 - LEAST_TAIL))

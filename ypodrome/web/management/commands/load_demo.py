@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import uuid
 from pathlib import Path
 
 from django.core.management.base import BaseCommand
@@ -17,6 +18,9 @@ from ypodrome.plan.planning import start_plan
 FOLDER = Path(ypodrome.demo.__file__).parent
 HOUR = 10
 
+DISCS = uuid.UUID("6a2f0b54-6c0e-4f0a-9d8b-2f1f5c1f7a10")
+"""Names the demo's discs (made once, at random)."""
+
 
 class Command(BaseCommand):
     help = __doc__
@@ -28,6 +32,14 @@ class Command(BaseCommand):
         with transaction.atomic():
             player = create_player("demo", (FOLDER / "thrower.json").read_bytes())
             import_bag(player, (FOLDER / "bag.csv").read_bytes())
+            _name_discs(player)
             course = import_course(player, (FOLDER / "course.geojson").read_bytes())
             start_plan(player, course.layouts.order_by("pk")[0], HOUR)
         self.stdout.write(f"Demo data: {player.name} on {course.name}.")
+
+
+def _name_discs(player: Player) -> None:
+    """Give the demo's discs the same lasting ids everywhere, so that its plans are the same everywhere."""
+    for disc in player.discs.all():
+        disc.uuid = uuid.uuid5(DISCS, disc.name)
+        disc.save(update_fields=["uuid"])

@@ -17,6 +17,7 @@ class Command(BaseCommand):
 
     def handle(self, *_args: object, **_options: object) -> None:
         path = Path(connection.settings_dict["NAME"])
+        path.parent.mkdir(parents=True, exist_ok=True)
         if problem := cannot_be_used():
             raise CommandError(problem)
         if is_behind():
