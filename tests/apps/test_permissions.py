@@ -83,7 +83,7 @@ def ask(browser, method, url):
     return browser.generic(method, url, b"{}", content_type="application/json")
 
 
-def test_nobody_is_sent_to_sign_in(urls, browsers):
+def test_a_script_of_nobody_is_told_to_sign_in(urls, browsers):
     for name, url in urls.items():
         for method in METHODS:
             answer = ask(browsers["nobody"], method, url)
@@ -91,8 +91,14 @@ def test_nobody_is_sent_to_sign_in(urls, browsers):
                 assert method in RULES[name][1] or answer.status_code == 405, (name, method)
                 assert "/login/" not in answer.get("Location", "") or name == "logout"
             else:
-                assert answer.status_code == 302, (name, method, answer.status_code)
-                assert answer["Location"].startswith("/login/"), (name, method)
+                assert answer.status_code == 401, (name, method, answer.status_code)
+
+
+def test_a_page_of_nobody_leads_to_the_sign_in(urls, browsers):
+    for name, url in urls.items():
+        if RULES[name][0] != OPEN and "GET" in RULES[name][1]:
+            answer = browsers["nobody"].get(url)
+            assert answer.status_code == 302 and answer["Location"].startswith("/login/"), name
 
 
 def test_another_player_is_told_nothing_of_what_is_not_theirs(urls, browsers):

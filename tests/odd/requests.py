@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from tests.apps.permission_rules import RULES
 
-APPS = ("accounts", "bag", "course", "plan", "round", "thrower")
+APPS = ("accounts", "bag", "course", "plan", "pocket", "round", "thrower")
 JSON_NAMES = (
     "weights",
     "keep",

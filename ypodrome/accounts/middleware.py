@@ -9,13 +9,21 @@ from django.conf import settings
 from django.contrib.auth import login, logout, user_logged_in
 from django.contrib.auth.views import redirect_to_login
 from django.dispatch import receiver
-from django.http import HttpRequest, HttpResponse
+from django.http import HttpRequest, HttpResponse, JsonResponse
 from django.middleware.csrf import get_token
 from django.shortcuts import redirect
 
 from ypodrome.accounts.models import Player
 
-OPEN_PATHS = ("/login/", "/logout/", "/static/", "/player/join/", "/shown/")
+OPEN_PATHS = (
+    "/login/",
+    "/logout/",
+    "/static/",
+    "/player/join/",
+    "/shown/",
+    "/worker.js",
+    "/manifest.webmanifest",
+)
 WELCOME = "/thrower/welcome/"
 EPOCH = "sessions"
 
@@ -26,6 +34,13 @@ def note_epoch(request: HttpRequest | None, user: Any, **_more: Any) -> None:
     player = Player.objects.filter(user=user).first()
     if request is not None and player is not None:
         request.session[EPOCH] = player.sessions
+
+
+def sign_in_first(request: HttpRequest) -> HttpResponse:
+    """To the sign-in page; a script is told, so that what it holds is kept."""
+    if request.content_type == "application/json":
+        return JsonResponse({"error": "you are signed out: sign in again"}, status=401)
+    return redirect_to_login(request.get_full_path())
 
 
 class PlayerMiddleware:
@@ -46,10 +61,10 @@ class PlayerMiddleware:
             login(request, first.user, "django.contrib.auth.backends.ModelBackend")
         player = Player.objects.filter(user_id=request.user.pk or 0).first()
         if player is None:
-            return redirect_to_login(request.get_full_path())
+            return sign_in_first(request)
         if request.session.get(EPOCH, 0) != player.sessions:
             logout(request)
-            return redirect_to_login(request.get_full_path())
+            return sign_in_first(request)
         request.player = player  # type: ignore[attr-defined]
         get_token(request)  # sets the cookie that scripts and forms send back
         answer = self.get_response(request)

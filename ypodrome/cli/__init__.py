@@ -1,4 +1,4 @@
-"""The command line: fly, plan, check. Keys, signs, units and exit codes are in docs/formats.md.
+"""The command line: fly, plan, putt, check, book. Keys, signs, units and exit codes are in docs/formats.md.
 
 Each command imports what it uses when it runs: a wrong argument is told at once.
 """
@@ -18,6 +18,7 @@ COMMANDS = {
     "plan": "plan a hole or a round, from the tee or from any lie",
     "putt": "run a putt or lay it up",
     "check": "validate a course file",
+    "book": "the book of a plan as a page to print, or the round as a file for a phone",
 }
 
 

@@ -106,8 +106,9 @@ def _layout(course: Course, name: str) -> Layout:
 def _planned(situation: Situation, course: Course, options: argparse.Namespace) -> tuple[HolePlan, Json]:
     """A hole's plan and its document, from the tee or from a lie."""
     from ypodrome.core import api
+    from ypodrome.interchange.fingerprint import fingerprint
     from ypodrome.interchange.frame import to_local
-    from ypodrome.interchange.plan_json import disc_rows, lie_document, plan_document
+    from ypodrome.interchange.plan_json import conditions_document, disc_rows, lie_document, plan_document
 
     units = situation.thrower.units
     lie = to_local(course.origin, options.lie) if options.lie else None
@@ -119,6 +120,8 @@ def _planned(situation: Situation, course: Course, options: argparse.Namespace) 
         here = api.plan_from(situation, ground, lie, options.thrown, api.Stance(options.stance))
         offered = here.options
         document = lie_document(plan, here, course.origin, units)
+    document["conditions"] = conditions_document(situation)
+    document["fingerprint"] = fingerprint(situation.scene, situation.thrower, situation.bag)
     if options.discs and ground:
         standing = replace(situation, stance=api.Stance(options.stance))
         lie = lie or situation.scene.tee.at

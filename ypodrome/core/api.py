@@ -36,15 +36,18 @@ from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.aim import Aim, At, bearing_deg
 from ypodrome.core.strategy.arsenal import StockLine, usual_nose_deg
 from ypodrome.core.strategy.day import round_chances
+from ypodrome.core.strategy.ends import two_thirds
 from ypodrome.core.strategy.every_throw import Sort, Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.exactness import Height, Window
 from ypodrome.core.strategy.few_throws import FewThrows, rounds_with_few_throws, small_bags, worth_of_discs
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.handed import (
+    Prepared,
     every_throw_from_tee,
     follows_of,
     look_from_tee,
     plan_from_lie,
+    prepare,
     saved_by_seeing,
 )
 from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
@@ -83,7 +86,15 @@ from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
 from ypodrome.core.strategy.standard import standard_line
 from ypodrome.core.strategy.unsure_pin import PinCase, UnsurePlan, plan_unsure
-from ypodrome.core.strategy.wind_table import SPEEDS_M_S, TURNS_DEG, WindTable, switches, wind_table
+from ypodrome.core.strategy.wind_table import (
+    HANDS,
+    SPEEDS_M_S,
+    TURNS_DEG,
+    WindTable,
+    switches,
+    wind_table,
+    without_hands,
+)
 from ypodrome.core.thrower import (
     ENTERED_ARMS_M,
     KINDS,
@@ -113,6 +124,7 @@ __all__ = [
     "DISC_RANGES",
     "ENTERED_ARMS_M",
     "FACTS",
+    "HANDS",
     "HIGHEST_RATING",
     "KINDS",
     "LOWEST_RATING",
@@ -169,6 +181,7 @@ __all__ = [
     "PlayedHole",
     "Posture",
     "Preferences",
+    "Prepared",
     "Putt",
     "PuttLiked",
     "PuttingModel",
@@ -237,6 +250,7 @@ __all__ = [
     "plan_from_lie",
     "plan_hole",
     "plan_unsure",
+    "prepare",
     "released_apart_deg",
     "round_chances",
     "rounds_with_few_throws",
@@ -256,10 +270,12 @@ __all__ = [
     "switches",
     "told",
     "tried",
+    "two_thirds",
     "usual_nose_deg",
     "warm",
     "whole_course",
     "wind_table",
     "with_cores",
+    "without_hands",
     "worth_of_discs",
 ]

@@ -109,12 +109,12 @@ def natural_size(scene: Scene, scale: float) -> tuple[float, float]:
     return float(wide) * scale, float(high) * scale
 
 
-def relative_path(points: Iterable[tuple[float, float]]) -> str:
-    """SVG path data of a closed shape, each corner told from the one before: exact as `path_of`, shorter."""
+def relative_path(points: Iterable[tuple[float, float]], closed: bool = True) -> str:
+    """SVG path data of a shape, each corner told from the one before: exact as `path_of`, shorter."""
     tenths = [(round(10 * x), round(10 * y)) for x, y in points]
     steps = (f"{(x - a) / 10:g} {(y - b) / 10:g}" for (a, b), (x, y) in pairwise(tenths))
     x, y = tenths[0]
-    return f"M{x / 10:g} {y / 10:g}l{' '.join(steps)}Z"
+    return f"M{x / 10:g} {y / 10:g}l{' '.join(steps)}{'Z' if closed else ''}"
 
 
 def path_of(pixels: NDArray[np.float64], closed: bool = False) -> str:

@@ -7,6 +7,8 @@ from collections.abc import Iterable
 from typing import Any
 
 import numpy as np
+import shapely
+from numpy.typing import NDArray
 
 from ypodrome.core.api import (
     Forecast,
@@ -15,11 +17,13 @@ from ypodrome.core.api import (
     LiePlan,
     Option,
     Side,
+    Situation,
     UnsurePlan,
     Window,
     outlook_chances,
     round_chances,
     score_chances,
+    two_thirds,
 )
 from ypodrome.interchange.frame import LonLat, to_lon_lat
 from ypodrome.interchange.putt_json import putt_document
@@ -28,6 +32,9 @@ from ypodrome.wording.reasons import reason_sentences
 from ypodrome.wording.throws import aim_words, way_words
 
 Json = dict[str, Any]
+
+FINEST_M = 0.25
+"""Corners of a flight nearer than this to the line without them are left out (chosen: not seen on a page)."""
 
 
 def plan_document(plan: HolePlan, origin: LonLat, units: str) -> Json:
@@ -48,6 +55,16 @@ def plan_document(plan: HolePlan, origin: LonLat, units: str) -> Json:
         "cautions": [caution_words(c, units) for c in plan.cautions],
         "compute_s": round(plan.compute_s, 3),
     }
+
+
+def conditions_document(situation: Situation) -> Json:
+    """The day of a plan, and in whose units its words are."""
+    wind = situation.air.wind
+    return {
+        "wind_m_s": wind.speed_m_s, "wind_from_deg": wind.from_deg, "gust_m_s": wind.gust_m_s,
+        "wet": situation.scene.wet, "posture": situation.posture, "without": list(situation.without),
+        "seed": situation.seed, "units": situation.thrower.units, "player": situation.thrower.name,
+    }  # fmt: skip
 
 
 def lie_document(plan: HolePlan, here: LiePlan, origin: LonLat, units: str) -> Json:
@@ -147,6 +164,8 @@ def option_document(option: Option, origin: LonLat, units: str) -> Json:
         "aim_point": aim_words(aim, units),
         "aim_offset_m": None if aim.offset_m is None else round(aim.offset_m, 1),
         "landing": _landing(forecast, origin),
+        "flight": _flight(forecast, origin),
+        "zone": [_lon_lat(at, origin) for at in two_thirds(forecast.rests)[::2]],
         "spread_m": {"along": round(forecast.along_m, 1), "across": round(forecast.across_m, 1)},
         "apex_m": round(forecast.apex_m, 1),
         "expected_score": round(forecast.expected, 3),
@@ -170,6 +189,21 @@ def option_document(option: Option, origin: LonLat, units: str) -> Json:
         "instead": option_document(instead, origin, units) if instead else None,
         "why": reason_sentences(standing.reasons, units),
     }  # fmt: skip
+
+
+def _lon_lat(at: NDArray[np.float64], origin: LonLat) -> list[float]:
+    lon, lat = to_lon_lat(origin, (float(at[0]), float(at[1])))
+    return [round(lon, 7), round(lat, 7)]
+
+
+def _flight(forecast: Forecast, origin: LonLat) -> list[list[float]]:
+    """The mean flight: longitude, latitude and height above the course datum [m] of a few places along it."""
+    path = forecast.path[:, 1:4]
+    if len(path) < 2:
+        return []
+    kept = shapely.LineString(path[:, :2]).simplify(FINEST_M)
+    corners = [int(np.hypot(*(path[:, :2] - at).T).argmin()) for at in np.array(kept.coords)]
+    return [[*_lon_lat(path[i], origin), round(float(path[i, 2]), 1)] for i in corners]
 
 
 def _landing(forecast: Forecast, origin: LonLat) -> Json:

@@ -24,8 +24,9 @@ from ypodrome.core.api import (
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import mph
 from ypodrome.course.documents import core_course
+from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import all_worked_out, worked_out
-from ypodrome.plan.inputs import digest, inputs_of
+from ypodrome.plan.inputs import inputs_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 
@@ -71,24 +72,27 @@ def copy_whole(plan: GamePlan) -> GamePlan:
 
 def winds_kept(hole: PlannedHole) -> Json | None:
     """The wind table of a hole as plain values, if it is worked out and no input but the wind has changed."""
-    return hole.winds if hole.winds is not None and hole.winds["key"] == _winds_key(hole) else None
+    return hole.winds if hole.winds is not None and hole.winds["key"] == winds_key(hole) else None
 
 
 def work_out_winds(hole: PlannedHole) -> Json:
     """Work the wind table of a hole out, and keep it."""
-    key = _winds_key(hole)
+    key = winds_key(hole)
     table = worked_out(f"winds {key}", hole.plan.owner_id, wind_table, situation_of(hole))
-    kept = {"key": key, **_wind_document(table)}
+    kept = {"key": key, **wind_document(table)}
     hole.winds = kept
     hole.save(update_fields=["winds"])
     return kept
 
 
-def _winds_key(hole: PlannedHole) -> str:
+def winds_key(hole: PlannedHole) -> str:
+    """A digest of every input but the wind."""
     return digest({k: v for k, v in inputs_of(hole).items() if k != "wind"})
 
 
-def _wind_document(table: WindTable) -> Json:
+def wind_document(table: WindTable) -> Json:
+    """A wind table as plain values."""
+
     def short(option: Option) -> Json:
         return {"disc": option.throw.disc.name, "throw": option.throw.code, "line": option.forecast.shape,
                 "expected": round(option.forecast.expected, 3)}  # fmt: skip

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from typing import Any
 
 from django import forms
+from django.http import HttpRequest
 
 from ypodrome.accounts.fields import Named, Ranged
 from ypodrome.core.api import POSTURES, Stance
@@ -124,3 +125,18 @@ class NameForm(forms.Form):
 
     name = forms.CharField(max_length=60, required=False)
     day = forms.DateField(required=False)
+
+
+PAPERS = (("a6", "A6, a hole a sheet"), ("a4", "A4, four to a sheet"), ("letter", "Letter, four to a sheet"))
+
+
+class PaperForm(forms.Form):
+    """What the book is printed on."""
+
+    paper = forms.ChoiceField(choices=PAPERS)
+
+
+def paper_of(request: HttpRequest) -> str:
+    """The paper a page asks for; its own size where it asks for none there is."""
+    form = PaperForm(request.GET)
+    return str(form.cleaned_data["paper"]) if form.is_valid() else PAPERS[0][0]

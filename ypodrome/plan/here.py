@@ -26,10 +26,10 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.refused import Refused
 from ypodrome.drawing.frame import Frame
+from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import with_own
 from ypodrome.plan.forms import FromForm, LieForm, OwnForm
-from ypodrome.plan.inputs import digest
 from ypodrome.plan.kept import Kept
 from ypodrome.plan.live import ground_of, situation_of
 from ypodrome.plan.models import PlannedHole

@@ -2,21 +2,15 @@
 
 from __future__ import annotations
 
-import hashlib
-import json
 from dataclasses import replace
-from functools import lru_cache
 from typing import Any
 
-from ypodrome.core.api import Disc, Scene, scene_document
+from ypodrome.interchange.fingerprint import bag_digest, digest, scene_digest, thrower_digest, thrown
 from ypodrome.plan.kept import FORM
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import PlannedHole
 
 Json = dict[str, Any]
-
-MOST_DIGESTS = 128
-"""Digests of scenes and bags kept (chosen: some rounds; a few bytes each beside what they are of)."""
 
 WORDS = {
     "scene": "the hole was changed at the desk",
@@ -43,31 +37,10 @@ def inputs_of(hole: PlannedHole) -> Json:
         "wet": plan.wet,
         "wind": [plan.wind_m_s, plan.wind_from_deg, plan.gust_m_s, plan.temperature_c],
         "without": sorted(plan.without),
-        "thrower": digest(repr(replace(situation.thrower, units="metric", name=""))),
-        "bag": _bag_digest(situation.bag),
-        "lines": digest([repr(replace(line, disc=_thrown(line.disc))) for line in situation.lines]),
+        "thrower": thrower_digest(situation.thrower),
+        "bag": bag_digest(situation.bag),
+        "lines": digest([repr(replace(line, disc=thrown(line.disc))) for line in situation.lines]),
     }
-
-
-@lru_cache(maxsize=MOST_DIGESTS)
-def scene_digest(scene: Scene) -> str:
-    """A digest of all of a scene that a plan depends on."""
-    return digest(scene_document(scene))
-
-
-@lru_cache(maxsize=MOST_DIGESTS)
-def _bag_digest(bag: tuple[Disc, ...]) -> str:
-    return digest([repr(_thrown(d)) for d in bag])
-
-
-def _thrown(disc: Disc) -> Disc:
-    """A disc without what no plan depends on."""
-    return replace(disc, notes="")
-
-
-def digest(value: Any) -> str:
-    """A short fingerprint of plain values."""
-    return hashlib.sha256(json.dumps(value, sort_keys=True).encode()).hexdigest()[:24]
 
 
 def fingerprint_of(hole: PlannedHole) -> str:

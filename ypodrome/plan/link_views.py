@@ -9,8 +9,9 @@ from django.views.decorators.http import require_http_methods, require_POST, req
 
 from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
+from ypodrome.plan.forms import paper_of
 from ypodrome.plan.models import PlanLink
-from ypodrome.plan.presenters.overview import book_context
+from ypodrome.plan.presenters.book import book_context
 from ypodrome.plan.views import own_plan
 
 MOST_LINKS = 10
@@ -45,4 +46,6 @@ def withdraw(request: PlayerRequest, pk: int, link: int) -> HttpResponse:
 def shown(request: HttpRequest, token: str) -> HttpResponse:
     """A plan as its pages, for whoever has the link."""
     link = get_object_or_404(PlanLink.objects.select_related("plan__owner"), token=token, plan__deleted=None)
-    return render(request, "plan/book.html", book_context(link.plan) | {"reader": True})
+    return render(
+        request, "plan/book/book.html", book_context(link.plan, paper_of(request)) | {"reader": True}
+    )

@@ -7,9 +7,10 @@ from dataclasses import replace
 
 from ypodrome.core.api import Scene, UnsurePlan, plan_unsure, tried
 from ypodrome.course.documents import scene_of
+from ypodrome.interchange.fingerprint import digest, scene_digest
 from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import play
-from ypodrome.plan.inputs import digest, fingerprint_of, scene_digest
+from ypodrome.plan.inputs import fingerprint_of
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.planning import fresh

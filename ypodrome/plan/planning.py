@@ -11,9 +11,10 @@ from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import Air, Option, Wind, look_from_tee, plan_hole
 from ypodrome.course.models import Layout
 from ypodrome.course.versions import current_version
+from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import settled
-from ypodrome.plan.inputs import digest, inputs_of, is_stale
+from ypodrome.plan.inputs import inputs_of, is_stale
 from ypodrome.plan.kept import choice_from
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole

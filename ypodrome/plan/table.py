@@ -15,9 +15,10 @@ from ypodrome.core.api import (
 )
 from ypodrome.core.refused import Refused
 from ypodrome.interchange.codec import pack, unpack
+from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import play
-from ypodrome.plan.inputs import digest, is_stale
+from ypodrome.plan.inputs import is_stale
 from ypodrome.plan.kept import FORM
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole

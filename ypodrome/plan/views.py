@@ -23,11 +23,12 @@ from ypodrome.course.presenters import look_words
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choices, comparison, conditions, planning
-from ypodrome.plan.forms import AimForm, BesideForm, OtherForm, RankForm
+from ypodrome.plan.forms import AimForm, BesideForm, OtherForm, RankForm, paper_of
 from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import ground_of, labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.overview import book_context, comparison_context, overview_context
+from ypodrome.plan.presenters.book import book_context
+from ypodrome.plan.presenters.overview import comparison_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context, standard_context
 from ypodrome.plan.presenters.value_drawing import draw_value
 from ypodrome.plan.presenters.winds import winds_context
@@ -128,7 +129,7 @@ def _copied(request: PlayerRequest, plan: GamePlan) -> GamePlan:
 @require_safe
 def book(request: PlayerRequest, pk: int) -> HttpResponse:
     """The plan as pages to print."""
-    return render(request, "plan/book.html", book_context(own_plan(request, pk)))
+    return render(request, "plan/book/book.html", book_context(own_plan(request, pk), paper_of(request)))
 
 
 @require_safe

@@ -12,7 +12,7 @@ from ypodrome.bag.services import bag_of
 from ypodrome.core.api import KINDS, Event, fold
 from ypodrome.plan.inputs import is_stale, staleness
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.overview import BOOK, hole_cell
+from ypodrome.plan.presenters.overview import RECORD, hole_cell
 from ypodrome.round import services
 from ypodrome.round.events import ByPosition, events_at, events_by_round
 from ypodrome.round.models import Round, RoundHole
@@ -49,7 +49,7 @@ def record_context(hole: RoundHole) -> Json:
         "results": services.RESULTS,
         "penalised": services.PENALTIES,
         "why_stale": staleness(planned)[1] if planned else [],
-        "cell": hole_cell(planned, planned.plan, BOOK) if planned else None,
+        "cell": hole_cell(planned, planned.plan, RECORD) if planned else None,
     }
 
 

@@ -19,7 +19,7 @@ def promised_of(hole: PlannedHole) -> Json:
     throws: list[Json] = []
     option: Option | None = kept.in_force
     while option is not None:
-        throws.append(_throw(option))
+        throws.append(promised_throw(option))
         option = option.standing.next
     return {
         "expected": round(kept.in_force.forecast.expected, 4),
@@ -29,7 +29,8 @@ def promised_of(hole: PlannedHole) -> Json:
     }
 
 
-def _throw(option: Option) -> Json:
+def promised_throw(option: Option) -> Json:
+    """A planned throw: its key, and the values it has now."""
     throw, disc = option.throw, option.throw.disc
     return {
         "key": "|".join(str(part) for part in option.key),

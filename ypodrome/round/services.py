@@ -4,10 +4,13 @@ from __future__ import annotations
 
 import json
 from dataclasses import replace
+from datetime import date
 from typing import Any
 
+from django.core.exceptions import ValidationError
 from django.db import transaction
 
+from ypodrome.accounts.models import Player
 from ypodrome.accounts.quota import room_for
 from ypodrome.core.api import (
     MADE,
@@ -28,8 +31,9 @@ from ypodrome.core.api import Event as CoreEvent
 from ypodrome.core.refused import Refused
 from ypodrome.core.units import feet
 from ypodrome.course.versions import current_version
+from ypodrome.interchange.log_json import Log, LoggedRound
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.round.events import ByPosition, DeskPen, events_at, events_by_position, take
+from ypodrome.round.events import ByPosition, DeskPen, Taken, events_at, events_by_position, take
 from ypodrome.round.models import Round, RoundHole
 from ypodrome.round.promised import promised_of
 
@@ -64,6 +68,38 @@ def begin_round(plan: GamePlan) -> Round:
         for h in plan.holes.all()
     )  # fmt: skip
     return played
+
+
+@transaction.atomic
+def take_log(owner: Player, log: Log) -> Taken:
+    """Keep what a phone tells, each event once, and its round where it was begun away from here. Refused
+    where it is another player's."""
+    if log.player and log.player != str(owner.uuid):
+        raise Refused("this log is another player's: it stays with them until they sign in")
+    if not Round.objects.filter(owner=owner, uuid=log.round.uuid).exists():
+        _begun_elsewhere(owner, log.round)
+    return take(owner, log.events)
+
+
+def _begun_elsewhere(owner: Player, told: LoggedRound) -> None:
+    room_for(owner, "rounds")
+    try:
+        day = date.fromisoformat(told.day)
+        played = Round(owner=owner, uuid=told.uuid, course_name=told.course, layout_name=told.layout, day=day)
+        played.clean_fields(exclude=["owner", "plan", "version"])
+        holes = [
+            RoundHole(round=played, position=h.position, number=h.number, tee=h.tee, pin=h.pin, par=h.par,
+                      promised={} if h.expected is None else {"expected": h.expected})
+            for h in told.holes
+        ]  # fmt: skip
+        for hole in holes:
+            hole.clean_fields(exclude=["round", "promised"])
+    except (ValueError, ValidationError) as error:
+        raise Refused(f"the log's round: {'; '.join(getattr(error, 'messages', [str(error)]))}") from None
+    if len({h.position for h in holes}) < len(holes):
+        raise Refused("the log's round has a place twice")
+    played.save()
+    RoundHole.objects.bulk_create(holes)
 
 
 def planned_hole(hole: RoundHole) -> PlannedHole | None:

@@ -17,9 +17,9 @@ from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.bag.services import core_bag
 from ypodrome.core.api import KINDS
 from ypodrome.core.refused import Refused
+from ypodrome.interchange.fingerprint import digest
 from ypodrome.interchange.thrower_json import thrower_from_document
 from ypodrome.jobs.asked import all_worked_out
-from ypodrome.plan.inputs import digest
 from ypodrome.plan.planning import start_plan
 from ypodrome.thrower import services
 from ypodrome.thrower.forms import SPREAD, ThrowerForm, WelcomeForm

@@ -4,6 +4,7 @@ from django.contrib.auth.views import LoginView, LogoutView
 from django.urls import include, path, register_converter
 
 from ypodrome.plan import link_views
+from ypodrome.pocket import views as pocket
 from ypodrome.web import deleted
 from ypodrome.web.converters import Key
 from ypodrome.web.home import home
@@ -27,5 +28,8 @@ urlpatterns = [
     path("plan/", include("ypodrome.plan.urls")),
     path("shown/<str:token>/", link_views.shown, name="shown"),
     path("round/", include("ypodrome.round.urls")),
+    path("pocket/", include("ypodrome.pocket.urls")),
+    path("worker.js", pocket.worker, name="worker"),
+    path("manifest.webmanifest", pocket.manifest, name="manifest"),
     path("mine/", include("ypodrome.archive.urls")),
 ]

@@ -3,8 +3,13 @@ there from what was kept of it."""
 
 from __future__ import annotations
 
-from dataclasses import replace
+import math
+from dataclasses import dataclass, replace
 
+import numpy as np
+
+from ypodrome.core.green import Putt
+from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
 from ypodrome.core.strategy.every_throw import Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
@@ -13,6 +18,7 @@ from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.plan import best_from, score_from_tee
 from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.wind_table import WindTable, wind_table
 from ypodrome.core.thrower.stance import Stance
 
 
@@ -44,3 +50,36 @@ def every_throw_from_tee(
     ground = GroundValue(situation, worth)
     found = every_throw(situation, ground, situation.scene.tee.at, offered=offered)
     return tuple(best_of_every_disc(found)), tuple(tried(o) for o in found)
+
+
+PUTTS_FROM_M = (4.0, 6.0, 8.0, 10.0, 12.5, 15.0, 18.0, 21.0)
+PUTTS_AROUND = 8
+"""Distances and directions from which a green is prepared (chosen: a putt is never three metres off one)."""
+
+
+@dataclass(frozen=True)
+class Prepared:
+    """What is worked out of a hole before a round, for when there is nobody to ask: every wind, what comes
+    after the throw planned, and putts from around the basket in the day's own wind."""
+
+    winds: WindTable
+    follows: tuple[Follow, ...]
+    putts: tuple[tuple[Point, Putt], ...]
+
+
+def prepare(situation: Situation, worth: Worth, option: Option) -> Prepared:
+    """A hole for the pocket, with the throw that is planned from its tee."""
+    ground = GroundValue(situation, worth)
+    near = [p for p in _around(situation.scene.pin.at) if _playable(ground, p)]
+    putts = tuple((p, ground.green.putt_from(p)) for p in near)
+    return Prepared(wind_table(situation), follows(situation, ground, option), putts)
+
+
+def _around(pin: Point) -> list[Point]:
+    turns = [2 * math.pi * k / PUTTS_AROUND for k in range(PUTTS_AROUND)]
+    reached = [d for d in PUTTS_FROM_M if d < PUTTED_TO_M]
+    return [(pin[0] + d * math.cos(a), pin[1] + d * math.sin(a)) for d in reached for a in turns]
+
+
+def _playable(ground: GroundValue, lie: Point) -> bool:
+    return bool(ground.in_bounds(np.array([lie]))[0])

@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from collections.abc import Sequence
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
@@ -13,6 +14,7 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.search import Effort, search
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.thrower import Kind
 
 TURNS_DEG = tuple(range(0, 360, 45))
 """Where the wind comes from, clockwise from straight ahead: 0 head, 90 from the right, 180 tail."""
@@ -23,6 +25,12 @@ SPEEDS_M_S = (2.2352, 4.4704, 6.7056)
 TABLE = Effort(8, 24, 200, 7, 2, 5, 6, (-6.0, 0.0, 6.0))
 """Less fine than the plan itself (chosen: some thirty winds in a few seconds)."""
 
+HANDS: dict[str, tuple[Kind, ...]] = {
+    "forehand": (Kind.FOREHAND, Kind.FOREHAND_ROLLER),
+    "backhand": (Kind.BACKHAND, Kind.BACKHAND_ROLLER),
+}
+"""What cannot be thrown by somebody who leaves a hand out, a sore finger or no footing."""
+
 MOST_SWITCHES = 3
 WORTH_SWITCHING = 0.05
 """Throws that a switch must save to be worth a sentence (chosen)."""
@@ -31,20 +39,22 @@ WORTH_SWITCHING = 0.05
 @dataclass(frozen=True)
 class WindCell:
     """The best throw in one wind; `usual` is the expected score of the calm day's throw there, where it
-    is still among the best few."""
+    is still among the best few, `without` the best throw there that leaves a hand out, where there is one."""
 
     turn_deg: int
     speed_m_s: float
     best: Option
     usual: float | None
+    without: dict[str, Option] = field(default_factory=dict)
 
 
 @dataclass(frozen=True)
 class WindTable:
-    """The calm day's throw, and the cells by turn and speed."""
+    """The calm day's throw, without a hand too, and the cells by turn and speed."""
 
     calm: Option
     cells: tuple[WindCell, ...]
+    calm_without: dict[str, Option] = field(default_factory=dict)
 
     def at(self, turn_deg: int, speed_m_s: float) -> WindCell:
         """The cell of a wind."""
@@ -60,19 +70,30 @@ def wind_table(situation: Situation) -> WindTable:
     """Best throws from the tee in still air and in every wind of the table.
 
     The ground is valued once for each strength, with the wind from ahead: what a second throw costs
-    depends far more on where it is made from.
+    depends far more on where it is made from. What is best without a hand is picked from the same flights,
+    the throws that follow being valued with both.
     """
     ahead = 90.0 - bearing_deg(situation.scene.tee.at, situation.scene.pin.at)
     still = replace(situation, air=replace(situation.air, wind=Wind()))
-    calm = _options(still, GroundValue(still))[0]
+    at_rest = _options(still, GroundValue(still))
+    calm = at_rest[0]
     cells = []
     for speed in SPEEDS_M_S:
         value = GroundValue(_blown(situation, speed, ahead))
         for turn in TURNS_DEG:
             options = _options(_blown(situation, speed, ahead + turn), value)
             usual = [o.forecast.expected for o in options if same_throw(o, calm)]
-            cells.append(WindCell(turn, speed, options[0], usual[0] if usual else None))
-    return WindTable(calm, tuple(cells))
+            left = without_hands(options)
+            cells.append(WindCell(turn, speed, options[0], usual[0] if usual else None, left))
+    return WindTable(calm, tuple(cells), without_hands(at_rest))
+
+
+def without_hands(options: Sequence[Option]) -> dict[str, Option]:
+    """The best of some options, best first, that leaves out each hand; no entry where nothing is left."""
+    left = {
+        hand: next((o for o in options if o.throw.kind not in kinds), None) for hand, kinds in HANDS.items()
+    }
+    return {hand: option for hand, option in left.items() if option is not None}
 
 
 def _blown(situation: Situation, speed_m_s: float, from_deg: float) -> Situation:

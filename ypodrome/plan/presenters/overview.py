@@ -1,4 +1,4 @@
-"""View data of the plan overview, of two plans side by side, and of the printed book."""
+"""View data of the plan overview, and of two plans side by side."""
 
 from __future__ import annotations
 
@@ -9,7 +9,7 @@ import numpy as np
 from cachetools import LRUCache, cached
 from django.template.loader import render_to_string
 
-from ypodrome.core.api import Role, Scene, dearer, is_throw, round_chances
+from ypodrome.core.api import Scene, dearer, is_throw, round_chances
 from ypodrome.drawing.frame import natural_size
 from ypodrome.drawing.hole_drawing import Look, draw_hole
 from ypodrome.plan.inputs import staleness
@@ -18,14 +18,12 @@ from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.drawn import drawn
 from ypodrome.plan.presenters.sheet import MOST_SHOWN, Shown, by_key, card, gone_words, shown_of, wind_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
-from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.target import scores_by_day, target_of
-from ypodrome.wording.cautions import caution_words
 
 TALLEST = 262.0
 WIDE = 128.0
 LARGEST_SCALE = 1.6
-BOOK = Look(300.0, 430.0, light=True)
+RECORD = Look(300.0, 430.0, light=True)
 
 MUST_GET, BONUS = 0.40, 0.12
 """Chance of a birdie from which a hole is one to get, and up to which a birdie is a bonus (chosen)."""
@@ -34,7 +32,6 @@ WORTH_NAMING = 0.15
 """Throws against the average from which a hole is said to win or cost (chosen)."""
 
 MOST_NAMED = 4
-STAND_BY = (Role.FIRST, Role.CONTINGENCY, Role.SAFE)
 
 
 def common_scale(scenes: list[Scene]) -> float:
@@ -83,32 +80,6 @@ def _against_scratch(cells: list[dict[str, Any]]) -> dict[str, Any]:
     rows = [c | {"against_scratch": c["expected"] - c["hole"].scratch["expected"]} for c in cells]
     dearest = sorted(rows, key=lambda c: -c["against_scratch"])[:MOST_NAMED]
     return {"scratch_gap": sum(c["against_scratch"] for c in rows), "dearest": dearest}
-
-
-def book_context(plan: GamePlan) -> dict[str, Any]:
-    """The printed pages: one a hole, the choice in force and the two that stand by."""
-    holes = list(plan.holes.all())
-    pages = []
-    for hole in holes:
-        page = hole_cell(hole, plan, BOOK)
-        if page["planned"]:
-            page["throw"] = _throw(shown_of(hole), scene_for_hole(hole), plan.owner.units)
-        pages.append(page)
-    return {"plan": plan, "pages": pages, "units": plan.owner.units}
-
-
-@cached(LRUCache(MOST_SHOWN), key=by_key, lock=Lock())
-def _throw(shown: Shown, scene: Scene, units: str) -> str:
-    """What a page of the book says of the throw in force, of those that stand by, and to take care of."""
-    kept = shown.kept
-    others = [o for k, o in enumerate(kept.options) if k != kept.place and o.standing.role in STAND_BY]
-    context = {
-        "card": card(shown.option, units), "units": units,
-        "side": drawn(draw_side, shown.option, scene, units),
-        "others": [card(o, units) for o in others[:2]],
-        "cautions": [caution_words(c, units) for c in kept.plan.cautions],
-    }  # fmt: skip
-    return render_to_string("plan/_book_throw.html", context)
 
 
 def hole_cell(hole: PlannedHole, plan: GamePlan, look: Look) -> dict[str, Any]:

@@ -12,11 +12,10 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Option, Scene, heights
+from ypodrome.core.api import Option, Scene, heights, two_thirds
 from ypodrome.drawing.frame import Frame, barbs_of, dots_of, path_of
 
 BARB_EVERY_M = 3.0
-CORE_SHARE = 0.8
 AIM_HANDLE_M = 30.0
 DRAWN_RESTS = 300
 
@@ -47,9 +46,9 @@ def draw_shot(option: Option, scene: Scene, frame: Frame, light: bool = False) -
     aim = lie + reach * np.array([math.cos(heading), math.sin(heading)])
     return ShotDrawing(
         flight=path_of(pixels),
-        barbs=_barbs(path, pixels, scene, frame.scale),
+        barbs=_barbs(path, scene, frame),
         cloud="" if light else dots_of(frame.pixels(rests)),
-        ellipse=path_of(frame.pixels(_two_thirds(rests)), closed=True),
+        ellipse=path_of(frame.pixels(two_thirds(rests)), closed=True),
         end=frame.one(forecast.landing),
         aim=frame.one((float(aim[0]), float(aim[1]))),
         aim_line=path_of(frame.pixels(np.array([lie, aim]))),
@@ -67,27 +66,15 @@ def spaced(path: NDArray[np.float64], every_m: float) -> tuple[NDArray, NDArray]
     return at, rows
 
 
-def _barbs(path: NDArray, pixels: NDArray, scene: Scene, scale: float) -> str:
-    at, rows = spaced(path, BARB_EVERY_M)
-    steps = np.hypot(*np.diff(path[:, 1:3], axis=0).T)
-    along = np.concatenate([[0.0], np.cumsum(steps)])
-    marks = np.stack([np.interp(at, along, pixels[:, k]) for k in (0, 1)], axis=1)
-    height = rows[:, 3] - heights(scene.field, np.ascontiguousarray(rows[:, 1:3]))
-    return barbs_of(marks, np.maximum(height, 0.0) * scale)
+def _barbs(path: NDArray, scene: Scene, frame: Frame) -> str:
+    rows = spaced(path, BARB_EVERY_M)[1]
+    high = rows[:, 3] - heights(scene.field, np.ascontiguousarray(rows[:, 1:3]))
+    return barbs_of(frame.pixels(rows[:, 1:3]), np.maximum(high, 0.0) * frame.scale)
 
 
-def _two_thirds(rests: NDArray[np.float64]) -> NDArray[np.float64]:
-    """The ellipse that holds two throws in three, as a ring.
-
-    Its shape is that of the central CORE_SHARE of the cloud, so that a few discs stopped by trees
-    do not blow it up.
-    """
-    far = np.hypot(*(rests - np.median(rests, axis=0)).T)
-    core = rests[far <= np.quantile(far, CORE_SHARE)]
-    mean, spread = core.mean(axis=0), np.cov(core.T) + 1e-6 * np.eye(2)
-    gap = rests - mean
-    reach = np.sqrt(np.einsum("ni,ij,nj->n", gap, np.linalg.inv(spread), gap))
-    values, vectors = np.linalg.eigh(spread)
-    angles = np.linspace(0.0, 2.0 * math.pi, 40, endpoint=False)
-    circle = np.quantile(reach, 2 / 3) * np.sqrt(values) * np.stack([np.cos(angles), np.sin(angles)], 1)
-    return mean + circle @ vectors.T
+def barbs_along(places: NDArray, high_m: NDArray, frame: Frame) -> str:
+    """Barbs at equal steps along a flight told by a few places [n, 2] and how high it is there [n, m]."""
+    along = np.concatenate([[0.0], np.cumsum(np.hypot(*np.diff(places, axis=0).T))])
+    at = np.arange(0.0, along[-1], BARB_EVERY_M)
+    marks = np.stack([np.interp(at, along, places[:, k]) for k in (0, 1)], axis=1)
+    return barbs_of(frame.pixels(marks), np.maximum(np.interp(at, along, high_m), 0.0) * frame.scale)

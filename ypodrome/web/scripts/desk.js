@@ -7,13 +7,7 @@ import { pointer } from "./desk/pointer.js";
 import { selection } from "./desk/selection.js";
 import { server } from "./desk/server.js";
 import { state } from "./desk/state.js";
-
-// Getters stay getters: Object.assign would read them once.
-function together(...parts) {
-  const all = {};
-  parts.forEach((part) => { Object.defineProperties(all, Object.getOwnPropertyDescriptors(part)); });
-  return all;
-}
+import { together } from "./together.js";
 
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("desk", () => together(state, server, holes, selection, pens, measures, pointer, keys));

@@ -1,0 +1,242 @@
+"""A round on a phone: taken along, played with the network off and the server stopped, sent once."""
+
+import pytest
+from playwright.sync_api import expect
+
+from tests.browser.conftest import AXE
+from tests.served import Server
+
+PHONE = {"viewport": {"width": 390, "height": 844}, "has_touch": True, "is_mobile": True}
+SMALL = {"width": 360, "height": 640}
+
+
+@pytest.fixture(scope="module")
+def served(tmp_path_factory):
+    """The demo with a round of a short plan: three holes, two of them planned."""
+    server = Server(tmp_path_factory.mktemp("pocket")).prepare()
+    server.manage("shell", "-c", SHORT_ROUND)
+    server.start()
+    yield server
+    server.stop()
+
+
+SHORT_ROUND = """
+from ypodrome.plan.models import GamePlan
+from ypodrome.plan.planning import plan_one
+from ypodrome.round.services import begin_round
+plan = GamePlan.objects.get()
+plan.holes.filter(position__gt=3).delete()
+for hole in plan.holes.filter(position__lt=3):
+    plan_one(hole)
+begin_round(plan)
+"""
+
+
+@pytest.fixture
+def phone(browser, served):
+    """A phone that remembers what went wrong, and the card of the round on it."""
+    context = browser.new_context(**PHONE)
+    page = context.new_page()
+    page.wrong = []
+    page.on("pageerror", lambda e: page.wrong.append(str(e)))
+    page.on("console", lambda m: page.wrong.append(m.text) if "Content Security" in m.text else None)
+    open_card(page, served)
+    yield page
+    assert page.wrong == []
+    context.close()
+
+
+def open_card(page, served, hole=1):
+    page.goto(f"{served.base}/pocket/1/#{hole}")
+    page.locator(".tee-words h2:not(:empty)").wait_for()
+
+
+def tap(page, name):
+    page.get_by_role("button", name=name, exact=True).and_(page.locator(":visible")).tap()
+
+
+def score(page):
+    return page.locator(".pocket-log p").inner_text()
+
+
+def take_along(page):
+    tap(page, "Round")
+    tap(page, "Take this round along")
+    page.get_by_text("you may switch the network off").wait_for(timeout=120_000)
+    tap(page, "Card")
+
+
+def told(served):
+    """Events the server has, as (what, running), in order."""
+    events = served.tab().get("/pocket/1/told/")
+    return events.count('"what"')
+
+
+# ---- one screen
+
+TOO_SMALL = """() => [...document.querySelectorAll('.pocket *')].filter((n) => n.offsetParent
+  && n.children.length === 0 && n.textContent.trim() && parseFloat(getComputedStyle(n).fontSize) < 16)
+  .map((n) => n.outerHTML)"""
+NO_TARGETS = """() => [...document.querySelectorAll('button, a, select, input')].filter((n) => n.offsetParent)
+  .map((n) => [n.textContent, n.getBoundingClientRect()]).filter(([, b]) => b.height < 44 || b.width < 44)"""
+
+
+def test_the_card_fits_one_screen_and_names_the_throw(phone):
+    for size in (PHONE["viewport"], SMALL):
+        phone.set_viewport_size(size)
+        fits = phone.evaluate(
+            """() => { const m = document.querySelector('.pocket-main');
+            return [m.scrollHeight - m.clientHeight, document.documentElement.scrollWidth - innerWidth] }"""
+        )
+        assert max(fits) <= 0, (size, fits)
+        assert phone.evaluate(TOO_SMALL) == []
+        assert phone.evaluate(NO_TARGETS) == []
+    expect(phone.locator(".tee-role")).to_have_text("First plan")
+    expect(phone.locator(".tee-aim")).to_contain_text("Aim: ")
+
+
+@pytest.mark.parametrize("panel", ["Card", "Wind", "Pin", "Hands", "Round", "It lies …", "Putt"])
+def test_every_panel_is_accessible_and_none_scrolls_sideways(phone, panel):
+    if panel != "Card":
+        tap(phone, panel)
+    phone.evaluate(AXE)
+    found = phone.evaluate("axe.run().then(r => r.violations)")
+    assert not found, [(v["id"], [n["html"] for n in v["nodes"]][:3]) for v in found]
+    assert phone.evaluate("document.documentElement.scrollWidth <= innerWidth")
+
+
+# ---- the round without a network
+
+
+def test_a_round_with_the_server_stopped_loses_nothing_and_sends_nothing_twice(phone, served):
+    take_along(phone)
+    before = told(served)
+    served.stop()
+    phone.reload()
+    phone.locator(".tee-words h2:not(:empty)").wait_for()
+
+    tap(phone, "Wind")
+    phone.get_by_role("button", name="head wind", exact=True).tap()
+    tap(phone, "15 mph")
+    tap(phone, "Card")
+    expect(phone.locator(".tee-notes")).to_contain_text("Felt: 15 mph, head wind (planned for")
+    tap(phone, "Hands")
+    tap(phone, "no forehand")
+    expect(phone.locator(".tee-words")).not_to_contain_text("FH")
+
+    phone.locator(".pocket-log .strong").tap()  # as planned
+    phone.reload()  # in the middle of a hole
+    expect(phone.locator(".pocket-log p")).to_contain_text("1 so far")
+    tap(phone, "Putt")
+    phone.get_by_label("From").fill("20")
+    tap(phone, "Missed")
+    tap(phone, "In")
+    expect(phone.locator(".tee-role")).to_have_text("Holed out")
+    tap(phone, "Next hole")
+
+    second = phone.context.new_page()  # another tab on the same hole
+    open_card(second, served, 2)
+    phone.locator(".pocket-log .strong").tap()
+    expect(second.locator(".pocket-log p")).to_contain_text("after 1", ignore_case=True)
+    tap(second, "Undo")
+    tap(second, "It lies …")
+    second.locator(".lie-paper svg").tap(position={"x": 90, "y": 60})
+    tap(second, "left")
+    tap(second, "Keep this throw")
+    expect(second.locator(".tee-role")).to_contain_text("to go")
+    second.close()  # as a crash would
+    tap(phone, "Putt")
+    tap(phone, "In")
+    tap(phone, "Next hole")
+    tap(phone, "It lies …")
+    tap(phone, "Keep the score")
+    assert "After 3" in score(phone)
+    phone.goto(f"{served.base}/plan/1/hole/2/")  # taken along too
+    expect(phone.locator("h1")).to_contain_text("2")
+
+    served.start()
+    open_card(phone, served)
+    tap(phone, "Round")
+    phone.get_by_text("Everything told is sent.").wait_for(timeout=60_000)
+    once = told(served)
+    assert once - before == 8  # three throws, three putts, one undo, one score
+    open_card(phone, served)
+    phone.wait_for_timeout(1500)
+    assert told(served) == once
+
+
+def test_what_was_taken_along_goes_with_its_player_and_what_was_told_stays(phone, served):
+    take_along(phone)
+    served.stop()
+    phone.locator(".pocket-log .strong").tap()
+    served.start()
+    kept = "async () => [await caches.has('round'), (await indexedDB.databases()).length]"
+    assert phone.evaluate(kept) == [True, 1]
+    phone.evaluate("localStorage.setItem('ypodrome-player', 'another')")
+    phone.goto(f"{served.base}/bag/")  # a page of this player, where another was before
+    phone.wait_for_function("async () => !(await caches.has('round'))")
+    open_card(phone, served)
+    expect(phone.locator(".pocket-log p")).to_contain_text("so far")
+
+
+# ---- the file
+
+
+def test_the_file_opens_from_storage_and_its_log_is_read_in_once(browser, served, tmp_path, phone):
+    take_along(phone)
+    with phone.expect_download() as waiting:
+        tap(phone, "Round")
+        phone.get_by_role("link", name="Take it as a file").tap()
+    path = tmp_path / "round.html"
+    waiting.value.save_as(path)
+    context = browser.new_context(**PHONE, accept_downloads=True, offline=True)
+    page = context.new_page()
+    page.goto(path.as_uri())
+    page.locator(".tee-words h2:not(:empty)").wait_for()
+    page.locator(".pocket-log .strong").tap()
+    page.reload()
+    expect(page.locator(".pocket-log p")).to_contain_text("1 so far")
+    tap(page, "Putt")
+    tap(page, "In")
+    log = saved_log(page, tmp_path)
+    context.close()
+    first = read_in(phone, served, log)
+    assert "2 events read in" in first
+    assert "0 events read in; 2 had come before" in read_in(phone, served, log)
+
+
+def test_where_storage_is_refused_the_file_says_so_and_the_log_can_be_saved(browser, served, tmp_path, phone):
+    with phone.expect_download() as waiting:
+        tap(phone, "Round")
+        phone.get_by_role("link", name="Take it as a file").tap()
+    path = tmp_path / "round.html"
+    waiting.value.save_as(path)
+    context = browser.new_context(**PHONE, accept_downloads=True, offline=True)
+    context.add_init_script(REFUSED)
+    page = context.new_page()
+    page.goto(path.as_uri())
+    page.locator(".tee-words h2:not(:empty)").wait_for()
+    page.locator(".pocket-log .strong").tap()
+    expect(page.locator(".pocket-log p")).to_contain_text("this browser keeps nothing")
+    assert '"what":"throw"' in saved_log(page, tmp_path).read_text()
+    context.close()
+
+
+REFUSED = "Object.defineProperty(window, 'indexedDB', { get() { throw new Error('refused') } })"
+
+
+def saved_log(page, folder):
+    page.evaluate("navigator.canShare = undefined")
+    tap(page, "Round")
+    with page.expect_download() as waiting:
+        tap(page, "Save the log")
+    path = folder / "log.json"
+    waiting.value.save_as(path)
+    return path
+
+
+def read_in(page, served, log):
+    page.goto(f"{served.base}/pocket/read-in/")
+    page.get_by_label("Log").set_input_files(str(log))
+    page.get_by_role("button", name="Read it in").tap()
+    return page.locator("main").inner_text()

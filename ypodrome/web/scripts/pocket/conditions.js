@@ -1,0 +1,132 @@
+// Wind, pin, hands, wet or dry, and which hole: changed in place by a thumb.
+import { postJson } from "../post.js";
+import { sectorOf, turnOf, windWords } from "./choice.js";
+
+const SWIPE_PX = 60;
+
+export const conditions = {
+  swipe: null,
+
+  open(panel) {
+    this.panel = this.panel === panel ? "" : panel;
+    this.quiet();
+    if (this.panel === "lie") this.beginLie();
+    this.show();
+  },
+  back() { this.panel = ""; this.quiet(); this.show(); },
+  quiet() {
+    this.wrong = "";
+    if (!this.takingNow) this.progress = "";
+  },
+  openWind() { this.open("wind"); },
+  openPin() { this.open("pin"); },
+  openHands() { this.open("hands"); },
+  openRound() { this.open("round"); },
+  openLie() { this.open("lie"); },
+  openPutt() { this.beginPutt(); this.open("putt"); },
+  get isCard() { return this.ready && this.panel === ""; },
+  get isWind() { return this.panel === "wind"; },
+  get isPin() { return this.panel === "pin"; },
+  get isHands() { return this.panel === "hands"; },
+  get isRound() { return this.panel === "round"; },
+  get isLie() { return this.panel === "lie"; },
+  get isPutt() { return this.panel === "putt"; },
+
+  get isAsked() { return this.panel === "asked"; },
+
+  // ---- the hole
+  get isFirst() { return this.k === 0; },
+  get isLast() { return this.k === this.holes.length - 1; },
+  async turnTo(k) {
+    if (k < 0 || k >= this.holes.length) return;
+    this.k = k;
+    this.panel = "";
+    this.quiet();
+    history.replaceState(null, "", `#${this.hole.position}`);
+    this.show();
+    await this.keep();
+  },
+  before() { this.turnTo(this.k - 1); },
+  after() { this.turnTo(this.k + 1); },
+  toHole(event) {
+    const button = event.target.closest("[data-k]");
+    if (button) this.turnTo(Number(button.dataset.k));
+  },
+  swipeFrom(event) { this.swipe = event.touches.length === 1 ? { x: event.touches[0].clientX, y: event.touches[0].clientY } : null; },
+  swipeTo(event) {
+    if (!this.swipe || !this.isCard) return;
+    const x = event.changedTouches[0].clientX - this.swipe.x, y = event.changedTouches[0].clientY - this.swipe.y;
+    if (Math.abs(x) > SWIPE_PX && Math.abs(x) > 2 * Math.abs(y)) this.turnTo(this.k + (x < 0 ? 1 : -1));
+  },
+
+  // ---- the wind: as planned, or felt in one of the strengths that were worked out
+  get strengths() {
+    const words = this.doc.wind.mph_words;
+    return [{ mph: 0, words: "still" }, ...[5, 10, 15].map((mph) => ({ mph, words: words[mph] }))]
+      .map((s) => ({ ...s, on: this.wind?.mph === s.mph }));
+  },
+  get asPlanned() { return this.wind === null; },
+  get plannedWords() { return `as planned, ${this.doc.wind.words}`; },
+  get directions() {
+    const now = this.wind ? sectorOf(turnOf(this.wind.from_deg, this.hole)) : sectorOf(turnOf(this.doc.wind.from_deg, this.hole));
+    return [7, 0, 1, 6, null, 2, 5, 4, 3].map((sector, k) => ({
+      k, sector, words: sector === null ? "to the basket" : windWords(45 * sector), hub: sector === null,
+      turn: sector === null ? "" : `rotate(${45 * sector} 12 12)`, on: sector === now && !this.asPlanned,
+    }));
+  },
+  async setWind(wind) {
+    this.wind = wind;
+    this.show();
+    await this.keep();
+  },
+  windAsPlanned() { this.setWind(null); },
+  setStrength(event) {
+    const button = event.target.closest("[data-mph]");
+    if (button) this.setWind({ mph: Number(button.dataset.mph), from_deg: (this.wind || this.doc.wind).from_deg });
+  },
+  setDirection(event) {
+    const button = event.target.closest("[data-sector]");
+    if (!button) return;
+    const from_deg = (this.hole.up_deg + 45 * Number(button.dataset.sector)) % 360;
+    this.setWind({ mph: this.wind?.mph || 10, from_deg });
+  },
+
+  // ---- pin and hands
+  get pinChoices() { return this.hole.pins.map((pin) => ({ pin, on: pin === this.pin, words: this.pinWords(pin) })); },
+  pinWords(pin) {
+    if (this.prepared[`${this.hole.position}|${pin}`]) return "prepared";
+    return pin === this.hole.pin ? "the plan's" : "not prepared";
+  },
+  async setPin(event) {
+    const pin = event.target.closest("[data-pin]")?.dataset.pin;
+    if (!pin || pin === this.pin) return;
+    await this.tell({ what: "pin changed", pin });
+    this.back();
+    if (!this.preparedHole && !this.file) await this.prepareHere();
+  },
+  get handChoices() {
+    return [["both", "as planned"], ["forehand", "no forehand"], ["backhand", "no backhand"]].map(([hand, words]) => ({ hand, words, on: hand === this.hands }));
+  },
+  async setHands(event) {
+    const hand = event.target.closest("[data-hand]")?.dataset.hand;
+    if (!hand) return;
+    this.hands = hand;
+    this.back();
+    await this.keep();
+  },
+  get wetWords() { return `The day is ${this.doc.wet ? "wet" : "dry"}: make it ${this.doc.wet ? "dry" : "wet"}`; },
+  get canAsk() { return !this.file; },
+  async switchWet() {
+    this.progress = `Planning hole ${this.hole.number} ${this.doc.wet ? "dry" : "wet"} …`;
+    try {
+      await postJson(`${this.doc.urls.plan}hole/${this.hole.position}/replan/`, { wet: !this.doc.wet });
+      location.reload();
+    } catch (error) {
+      this.progress = error.refused ? `Not changed: ${error.message}.` : "There is no network: the day stays as it was planned.";
+    }
+  },
+  async switchSun() {
+    this.sun = !this.sun;
+    await this.keep();
+  },
+};

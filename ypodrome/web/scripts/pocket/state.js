@@ -1,0 +1,65 @@
+// What the phone holds of a round: the document it came with, what was prepared, what is chosen, what is told.
+import { fold, roundScore } from "./fold.js";
+import { openStore } from "./store.js";
+
+const PLAIN = { k: 0, wind: null, hands: "both", pins: {}, sun: false, lies: {} };
+
+export const state = {
+  ready: false, panel: "", said: "", wrong: "", k: 0, wind: null, hands: "both", pins: {}, sun: false, lies: {},
+  plays: [], prepared: {}, lasting: true, disputed: false,
+
+  async init() {
+    this.doc = Object.freeze(JSON.parse(document.getElementById("round").textContent)); // never changes, not watched
+    this.holes = Object.freeze(this.doc.holes);
+    this.plays = this.holes.map(() => fold([]));
+    this.file = Boolean(this.doc.file);
+    this.store = await openStore((round) => { if (round === this.uuid) this.read(); });
+    this.lasting = this.store.lasting;
+    const kept = (await this.store.round(this.uuid)) || {};
+    Object.assign(this, PLAIN, kept.choice || {});
+    this.prepared = {};
+    Object.entries({ ...kept.prepared, ...this.doc.prepared }).forEach(([key, view]) => { this.take(key, view); });
+    this.fromAddress();
+    await this.keep();
+    await this.read();
+    this.ready = true;
+    this.show();
+    this.listen();
+    navigator.storage?.persist?.();
+  },
+  fromAddress() {
+    const asked = Number(location.hash.slice(1));
+    const found = this.holes.findIndex((h) => h.position === asked);
+    if (found >= 0) this.k = found;
+    this.k = Math.min(this.k, this.holes.length - 1);
+  },
+
+  get uuid() { return this.doc.round.uuid; },
+  get owner() { return this.doc.player; },
+  get hole() { return this.holes[this.k]; },
+  get play() { return this.plays[this.k]; },
+  get pin() { return this.pins[this.hole.position] || this.hole.pin; },
+  get preparedHole() { return this.prepared[`${this.hole.position}|${this.pin}`]; },
+  get look() { return this.sun ? "sun" : ""; },
+  get round() { return roundScore(this.holes, this.plays); },
+
+  // What is chosen and prepared lasts as long as the browser lets it.
+  async keep() {
+    const { k, wind, hands, pins, sun, lies } = this;
+    const row = { uuid: this.uuid, owner: this.owner, log: this.logged, prepared: this.prepared, choice: { k, wind, hands, pins, sun, lies } };
+    await this.store.keepRound(JSON.parse(JSON.stringify(row)));
+  },
+  take(key, view) { this.prepared = { ...this.prepared, [key]: Object.freeze(view) }; },
+  get logged() {
+    const r = this.doc.round;
+    const holes = this.holes.map((h) => ({ position: h.position, number: h.number, tee: h.tee, pin: h.pin, par: h.par, expected: h.expected ?? null }));
+    return { uuid: r.uuid, course: r.course, layout: r.layout, day: r.day, holes };
+  },
+  async read() {
+    const events = await this.store.eventsOf(this.uuid);
+    this.plays = this.holes.map((h) => fold(events.filter((e) => e.position === h.position)));
+    this.holes.forEach((h, k) => { if (this.plays[k].pin) this.pins[h.position] = this.plays[k].pin; });
+    await this.count();
+    if (this.ready) this.show();
+  },
+};
