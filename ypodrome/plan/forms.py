@@ -127,7 +127,7 @@ class NameForm(forms.Form):
     day = forms.DateField(required=False)
 
 
-PAPERS = (("a6", "A6, a hole a sheet"), ("a4", "A4, four to a sheet"), ("letter", "Letter, four to a sheet"))
+PAPERS = (("a6", "A6"), ("a4", "four on A4"), ("letter", "four on Letter"))
 
 
 class PaperForm(forms.Form):
