@@ -78,6 +78,7 @@ RULES = {
     "plan:target": ("plan", POST),
     "plan:few": ("plan", BOTH),
     "plan:book": ("plan", GET),
+    "plan:weather": ("plan", GET),
     "plan:sheet": ("plan", GET),
     "plan:notes": ("plan", POST),
     "plan:winds": ("plan", BOTH),

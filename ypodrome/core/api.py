@@ -1,6 +1,6 @@
 """The one door to the core: what the apps, the interchange and the command line call."""
 
-from ypodrome.core.air import Wind, air_density_kg_m3
+from ypodrome.core.air import Heat, Wind, air_density_kg_m3, heat_index_c, heat_of, sunset_at
 from ypodrome.core.design import body_of
 from ypodrome.core.disc import Disc, Plastic
 from ypodrome.core.disc.disc import RANGES as DISC_RANGES
@@ -159,6 +159,7 @@ __all__ = [
     "Forecast",
     "Green",
     "GroundValue",
+    "Heat",
     "Height",
     "HolePlan",
     "HoleScore",
@@ -234,6 +235,8 @@ __all__ = [
     "follows_of",
     "grip_share",
     "groves_at",
+    "heat_index_c",
+    "heat_of",
     "heights",
     "holds",
     "hole_score",
@@ -266,6 +269,7 @@ __all__ = [
     "small_bags",
     "standard_line",
     "stock_throw",
+    "sunset_at",
     "surface_through",
     "switches",
     "told",

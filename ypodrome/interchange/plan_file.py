@@ -50,9 +50,9 @@ def _has(values: Any, needed: dict[str, Any], where: str) -> None:
         raise refuse(where, "must be an object")
     for name, kind in needed.items():
         if name not in values:
-            raise refuse(where, f"has no {name}: plan it again with this version", name)
+            raise refuse(where, "is missing: plan it again with this version", name)
         if not isinstance(values[name], kind):
-            raise refuse(where, f"{name} is not what `ypodrome plan` prints there", name)
+            raise refuse(where, "is not what `ypodrome plan` prints there", name)
 
 
 def _places(option: Json, where: str) -> None:
@@ -60,6 +60,6 @@ def _places(option: Json, where: str) -> None:
         for place in option[name]:
             numbers = isinstance(place, list) and len(place) == least
             if not numbers or not all(isinstance(v, int | float) for v in place):
-                raise refuse(where, f"{name} holds a place that is none", name)
+                raise refuse(where, "holds a place that is none", name)
             if not (-180 <= place[0] <= 180 and -90 <= place[1] <= 90):
                 raise Refused(f"{where}: {name} holds a place that is not on earth")

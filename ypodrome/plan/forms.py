@@ -127,6 +127,12 @@ class NameForm(forms.Form):
     day = forms.DateField(required=False)
 
 
+class HourForm(forms.Form):
+    """At which hour a round begins."""
+
+    at = Ranged(0, 23, required=False)
+
+
 PAPERS = (("a6", "A6"), ("a4", "four on A4"), ("letter", "four on Letter"))
 
 

@@ -19,6 +19,7 @@ urlpatterns = [
     path("<key:pk>/target/", views.target, name="target"),
     path("<key:pk>/few/", table_views.few, name="few"),
     path("<key:pk>/book/", views.book, name="book"),
+    path("<key:pk>/weather/", views.weather, name="weather"),
     path("<key:pk>/hole/<key:position>/", views.sheet, name="sheet"),
     path("<key:pk>/hole/<key:position>/notes/", views.notes, name="notes"),
     path("<key:pk>/hole/<key:position>/winds/", views.winds, name="winds"),

@@ -10,6 +10,7 @@ from django.contrib import messages
 from django.http import HttpResponse, JsonResponse
 from django.shortcuts import get_object_or_404, redirect, render
 from django.template.loader import render_to_string
+from django.utils import timezone
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked, json_body, say_room
@@ -23,7 +24,7 @@ from ypodrome.course.presenters import look_words
 from ypodrome.drawing.frame import hole_frame
 from ypodrome.drawing.hole_drawing import HEIGHT, WIDTH
 from ypodrome.plan import choices, comparison, conditions, planning
-from ypodrome.plan.forms import AimForm, BesideForm, OtherForm, RankForm, paper_of
+from ypodrome.plan.forms import AimForm, BesideForm, HourForm, OtherForm, RankForm, paper_of
 from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import ground_of, labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
@@ -31,6 +32,7 @@ from ypodrome.plan.presenters.book import book_context
 from ypodrome.plan.presenters.overview import comparison_context, overview_context
 from ypodrome.plan.presenters.sheet import sheet_context, shot_context, standard_context
 from ypodrome.plan.presenters.value_drawing import draw_value
+from ypodrome.plan.presenters.weather import weather_context
 from ypodrome.plan.presenters.winds import winds_context
 from ypodrome.plan.target import play_for_target, set_target
 
@@ -130,6 +132,15 @@ def _copied(request: PlayerRequest, plan: GamePlan) -> GamePlan:
 def book(request: PlayerRequest, pk: int) -> HttpResponse:
     """The plan as pages to print."""
     return render(request, "plan/book/book.html", book_context(own_plan(request, pk), paper_of(request)))
+
+
+@require_safe
+def weather(request: PlayerRequest, pk: int) -> HttpResponse:
+    """The hours of the round as the station has them."""
+    plan, form = own_plan(request, pk), HourForm(request.GET)
+    asked = form.cleaned_data["at"] if form.is_valid() else None
+    begins = timezone.localtime().hour if asked is None else int(asked)
+    return render(request, "plan/weather.html", weather_context(plan, begins) | {"plan": plan})
 
 
 @require_safe

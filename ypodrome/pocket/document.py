@@ -17,6 +17,7 @@ from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.sheet import gone_words
+from ypodrome.plan.presenters.weather import hour_view
 from ypodrome.pocket.hole import Carried, hole_view
 from ypodrome.round.events import events_by_position
 from ypodrome.round.models import Round
@@ -54,7 +55,7 @@ def document(
             "words": wind_speed(day.wind_m_s, units),
             "mph_words": {mph: wind_speed(mph * MPH_M_S, units) for mph in STRENGTHS_MPH},
         },
-        "wet": day.wet,
+        "wet": day.wet, "hours": [hour_view(hour, units) for hour in range(24)],
         "discs": [{"id": d.key, "name": d.name, "numbers": d.numbers} for d in bag],
         "throws": [
             {"code": f"{thrower.throw(k)}|{k}", "words": f"{thrower.throw(k)}, {kind_words(k)}"}

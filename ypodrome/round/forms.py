@@ -12,9 +12,10 @@ from ypodrome.wording.measures import in_metres
 
 
 class HoleForm(forms.Form):
-    """Which place of the round, if one is asked for."""
+    """Which place of the round, if one is asked for, and whether its card is, to be carried to the tee."""
 
     hole = forms.IntegerField(required=False, min_value=1, max_value=1000)
+    card = forms.BooleanField(required=False)
 
 
 class RecordForm(forms.Form):

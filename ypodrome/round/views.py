@@ -8,6 +8,7 @@ from typing import Any
 from django.contrib import messages
 from django.http import HttpResponse
 from django.shortcuts import get_object_or_404, redirect, render
+from django.urls import reverse
 from django.views.decorators.http import require_http_methods, require_POST, require_safe
 
 from ypodrome.accounts.http import checked, say_deleted
@@ -57,9 +58,16 @@ def of_plan(request: PlayerRequest, plan: int) -> HttpResponse:
     if not rounds:
         return render(request, "round/begin.html", {"plan": found})
     asked = HoleForm(request.GET)
-    wanted = asked.cleaned_data["hole"] if asked.is_valid() else None
-    position = wanted or services.first_open(rounds[0])
-    return redirect("round:record", rounds[0].pk, position)
+    form = asked.cleaned_data if asked.is_valid() else {"hole": None, "card": False}
+    position = form["hole"] or services.first_open(rounds[0])
+    return _opened(rounds[0], position, bool(form["card"]))
+
+
+def _opened(played: Round, position: int, card: bool) -> HttpResponse:
+    """A round at one of its holes: the card for the course, or the record for the desk."""
+    if card:
+        return redirect(f"{reverse('pocket:card', args=(played.pk,))}#{position}")
+    return redirect("round:record", played.pk, position)
 
 
 @require_POST
@@ -67,7 +75,7 @@ def begin(request: PlayerRequest, plan: int) -> HttpResponse:
     """Begin a round to a plan."""
     played = services.begin_round(own_plan(request, plan))
     messages.success(request, "A new round is open.")
-    return redirect("round:record", played.pk, services.first_open(played))
+    return _opened(played, services.first_open(played), "card" in request.POST)
 
 
 def _own_hole(request: PlayerRequest, pk: int, position: int) -> RoundHole:

@@ -11,18 +11,23 @@ from dataclasses import dataclass
 from ypodrome.core.api import Wind
 from ypodrome.core.refused import Refused
 
+LIGHTNING_KM = {17: 14.0, 18: 9.0}
+"""A thunderstorm passes every evening."""
+
 STATION = "Simulated station, Quernby Rise"
 
 
 @dataclass(frozen=True)
 class Reading:
-    """One report: wind as felt at two metres, temperature, humidity."""
+    """One report: wind as felt at two metres, temperature, humidity, and how near the last lightning was, if
+    any was within the hour."""
 
     station: str
     hour: int
     wind: Wind
     temperature_c: float
     relative_humidity: float
+    lightning_km: float | None = None
 
 
 def reading(hour: int, place_m: tuple[float, float] = (0.0, 0.0)) -> Reading:
@@ -43,4 +48,5 @@ def reading(hour: int, place_m: tuple[float, float] = (0.0, 0.0)) -> Reading:
     direction = 205.0 + 2.5 * (hour - 9)
     wind = Wind(round(speed, 1), direction % 360.0, round(1.45 * speed, 1))
     temperature = 9.0 + 7.0 * daylight
-    return Reading(STATION, hour, wind, round(temperature, 1), round(0.85 - 0.25 * daylight, 2))
+    damp = round(0.85 - 0.25 * daylight, 2)
+    return Reading(STATION, hour, wind, round(temperature, 1), damp, LIGHTNING_KM.get(hour))

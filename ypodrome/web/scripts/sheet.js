@@ -2,6 +2,7 @@
 import { postJson } from "./post.js";
 
 const MPH = 0.44704;
+const TURN = 5;  // degrees of the wind for each press of an arrow key on its dial
 const STILL = 0.2;  // m/s: Beaufort 0
 const PARTS = ["tee_view", "side", "card", "options", "facts"];
 const SECTORS = ["head wind", "head, from the right", "from the right", "tail, from the right",
@@ -184,7 +185,7 @@ document.addEventListener("alpine:init", () => {
       return (toPin - Math.atan2(x, -y)) * 180 / Math.PI;
     },
     startAim(event) {
-      if (!event.target.closest(".aim-handle")) return;
+      if (!event.target.closest(".aim-grip")) return;
       const svg = this.$refs.plan;
       svg.setPointerCapture(event.pointerId);
       event.preventDefault();
@@ -226,10 +227,13 @@ document.addEventListener("alpine:init", () => {
 
     key(event) {
       if (event.target.closest("input, select, textarea") || event.ctrlKey || event.metaKey || event.altKey) return;
+      const dial = event.target === this.$refs.dial;
       const act = {
         "[": () => this.turnTo(this.from - 15), "]": () => this.turnTo(this.from + 15),
         "-": () => this.blow(-1), "=": () => this.blow(1), "+": () => this.blow(1),
-        ArrowLeft: () => this.nudge(1), ArrowRight: () => this.nudge(-1),
+        ArrowLeft: () => (dial ? this.turnTo(this.from - TURN) : this.nudge(1)),
+        ArrowRight: () => (dial ? this.turnTo(this.from + TURN) : this.nudge(-1)),
+        ArrowUp: dial && (() => this.blow(1)), ArrowDown: dial && (() => this.blow(-1)),
         v: () => { this.$refs.value.checked = !this.$refs.value.checked; this.showValue(); },
         p: () => this.go("before"), n: () => this.go("after"),
       }[event.key];

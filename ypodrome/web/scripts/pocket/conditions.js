@@ -91,6 +91,14 @@ export const conditions = {
     this.setWind({ mph: this.wind?.mph || 10, from_deg });
   },
 
+  // What the station said of this hour and the next, when the round was taken along.
+  get hoursNow() {
+    const now = new Date().getHours();
+    return this.doc.hours.filter((h) => h.hour === now || h.hour === (now + 1) % 24);
+  },
+  get hourWords() { return this.hoursNow.map((h) => `${h.hour}:00 ${h.wind}, gusts ${h.gust}, from ${h.from_deg}°, ${h.temperature}.`).join(" "); },
+  get hourCautions() { return this.hoursNow.flatMap((h) => h.cautions.map((c) => `${h.hour}:00: ${c}`)).join(" "); },
+
   // ---- pin and hands
   get pinChoices() { return this.hole.pins.map((pin) => ({ pin, on: pin === this.pin, words: this.pinWords(pin) })); },
   pinWords(pin) {
