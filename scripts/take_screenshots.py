@@ -83,6 +83,18 @@ def begun(page: Page) -> None:
         page.goto(f"{page.url.split('/round')[0]}/round/1/{hole}/")
 
 
+def on_the_course(page: Page) -> None:
+    """The card of a hole, planned."""
+    page.wait_for_selector(".bars", timeout=240_000)
+    page.get_by_role("link", name="On the course").click()
+    begin = page.get_by_role("button", name="Begin and open the card")
+    if begin.count():
+        begin.click()
+    page.goto(page.url.split("#")[0] + "#4")
+    page.reload()
+    page.locator(".tee-words h2:not(:empty)").wait_for()
+
+
 def recorded(page: Page) -> None:
     """Record three holes, with the distance to go after each throw."""
     for number, putts, result in ((1, 1, "as planned"), (2, 2, "hit something"), (3, 2, "left")):
@@ -133,7 +145,7 @@ VIEWS = [
     ("desk-hole", "/courses/1/desk/", DESK, surveyed),
     ("book", "/plan/1/book/", DESK, None),
     ("record", "/round/of/1/?hole=3", DESK, begun),
-    ("hole-phone", "/plan/1/hole/1/", PHONE, planned),
+    ("card-phone", "/plan/1/", PHONE, on_the_course),
     ("after", "/round/of/1/?hole=1", DESK, recorded),
     ("bag", "/bag/", DESK, None),
     ("thrower", "/thrower/", DESK, improved),

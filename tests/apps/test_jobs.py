@@ -230,3 +230,20 @@ def test_a_page_that_needs_work_opens_itself_again(client, demo_plan, slow_queue
     while slow_queue.begun:
         slow_queue.finish()
     assert client.get(reverse("plan:unseen", args=(demo_plan.pk,))).status_code == 200
+
+
+def test_work_is_sent_once_however_often_it_is_asked_after(held, monkeypatch):
+    waiting, executor, _clock = held
+    sent = []
+    monkeypatch.setattr(asked, "_queue", waiting)
+    monkeypatch.setattr(asked, "PATIENCE_S", 0.0)
+    monkeypatch.setattr(asked, "pack", lambda work, args: sent.append(args) or b"packed")
+    monkeypatch.setattr(asked, "do_packed", lambda packed: packed)
+    monkeypatch.setattr(asked, "unpack", lambda result: result)
+    assert waiting.again("k", 0.0) == (queue.Stage.UNKNOWN, None)
+    for _ in range(5):
+        with pytest.raises(asked.Waiting):
+            asked.worked_out("k", 1, same, "a situation")
+    executor.finish()
+    assert asked.worked_out("k", 1, same, "a situation") == b"packed"
+    assert sent == [("a situation",)]

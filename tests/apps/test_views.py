@@ -104,3 +104,13 @@ def test_the_line_a_standard_player_takes_is_told_beside_the_players_own(client,
     told = answer.json()["parts"]["standard"]
     assert "A standard player of your level throws" in told
     assert "your best is" in told
+
+
+def test_the_weather_through_the_round_says_what_to_mind(client, demo_plan):
+    url = reverse("plan:weather", args=(demo_plan.pk,))
+    morning = client.get(url, {"at": 9}).content.decode()
+    assert "9:00" in morning and "12:00" in morning and "Sunset" in morning
+    assert "Lightning" not in morning
+    evening = client.get(url, {"at": 16}).content.decode()
+    assert "Lightning 9 miles away: stop" in evening  # 14 km
+    assert client.get(url, {"at": "soon"}).status_code == 200

@@ -112,6 +112,56 @@ def test_every_panel_is_accessible_and_none_scrolls_sideways(phone, panel):
     assert phone.evaluate("document.documentElement.scrollWidth <= innerWidth")
 
 
+# ---- the sheet under a thumb
+
+
+def drag(page, start, end):
+    """A finger from one place to another."""
+    cdp = page.context.new_cdp_session(page)
+
+    def touch(kind, *points):
+        at = [{"x": x, "y": y} for x, y in points]
+        cdp.send("Input.dispatchTouchEvent", {"type": kind, "touchPoints": at})
+
+    touch("touchStart", start)
+    for k in range(1, 9):
+        touch("touchMove", tuple(a + (b - a) * k / 8 for a, b in zip(start, end, strict=True)))
+        page.wait_for_timeout(30)
+    touch("touchEnd")
+    page.wait_for_timeout(300)
+
+
+def test_the_drawing_scrolls_with_the_page_and_is_grabbed_at_its_handle_only(phone, served):
+    phone.goto(f"{served.base}/plan/1/hole/1/")
+    phone.wait_for_selector(".option[aria-pressed=true]")
+    scrolled = "() => scrollY"
+    drag(phone, (60, 600), (60, 300))
+    assert phone.evaluate(scrolled) > 100
+    phone.evaluate("scrollTo(0, 0)")
+    phone.wait_for_timeout(200)
+    handle, aimed = phone.locator(".aim-grip"), phone.locator("#card .card dl dd").nth(2)
+    before, box = aimed.inner_text(), handle.bounding_box()
+    assert min(box["width"], box["height"]) >= 40
+    x, y = box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
+    drag(phone, (x, y), (x - 60, y + 40))
+    phone.get_by_text("Your aim is in the plan", exact=False).wait_for()
+    assert phone.evaluate(scrolled) == 0
+    assert aimed.inner_text() != before
+
+
+def test_arrow_keys_on_the_dial_turn_the_wind_and_leave_the_aim(phone, served):
+    phone.goto(f"{served.base}/plan/1/hole/1/")
+    phone.wait_for_selector(".option[aria-pressed=true]")
+    dial = phone.locator(".dial")
+    before = int(dial.get_attribute("aria-valuenow"))
+    dial.focus()
+    phone.keyboard.press("ArrowRight")
+    phone.keyboard.press("ArrowRight")
+    expect(dial).to_have_attribute("aria-valuenow", str((before + 10) % 360))
+    phone.get_by_text("First plan is now").or_(phone.get_by_text("stays first plan")).wait_for(timeout=60_000)
+    assert "aimed by you" not in phone.locator("#card").inner_text()
+
+
 # ---- the round without a network
 
 

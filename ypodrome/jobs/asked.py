@@ -26,6 +26,8 @@ class Answering(Protocol):
         patience_s: float,
     ) -> tuple[Stage, Any]: ...  # fmt: skip
 
+    def again(self, key: str, patience_s: float) -> tuple[Stage, Any]: ...
+
 
 _queue: Answering = Queue(AtOnce(), os.cpu_count() or 1)
 
@@ -49,8 +51,9 @@ def worked_out(
 ) -> Result:
     """What `work(*args)` comes to. Waiting is raised until it is worked out; what the work refuses is
     refused."""
-    packed = pack(work, args)
-    stage, value = _queue.answer(key, owner, do_packed, (packed,), urgent, PATIENCE_S)
+    stage, value = _queue.again(key, PATIENCE_S)
+    if stage == Stage.UNKNOWN:
+        stage, value = _queue.answer(key, owner, do_packed, (pack(work, args),), urgent, PATIENCE_S)
     if stage == Stage.WAITING:
         raise Waiting(value)
     if stage == Stage.LATE:

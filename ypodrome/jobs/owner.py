@@ -25,7 +25,7 @@ class Address:
 
 
 class _Manager(BaseManager):
-    """Hands the queue's one question over to other processes."""
+    """Hands the queue's questions over to other processes."""
 
 
 class _Door(BaseManager):
@@ -39,7 +39,7 @@ def own_queue(executor: Executor, workers: int) -> tuple[Queue, Address]:
     """Open a queue with so many workers to whoever has the address."""
     queue = Queue(executor, workers)
     address = Address(_free_name(), secrets.token_bytes(32))
-    _Manager.register("queue", callable=lambda: queue, exposed=("answer",))
+    _Manager.register("queue", callable=lambda: queue, exposed=("answer", "again"))
     server = _Manager(address.socket, address.key).get_server()
     Thread(target=server.serve_forever, daemon=True).start()
     return queue, address

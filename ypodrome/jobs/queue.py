@@ -32,6 +32,7 @@ MOST_DONE = 96
 class Stage(StrEnum):
     """How far something asked for is."""
 
+    UNKNOWN = "unknown"
     DONE = "done"
     WAITING = "waiting"
     LATE = "late"
@@ -87,7 +88,19 @@ class Queue:
     ) -> tuple[Stage, Any]:  # fmt: skip
         """The result; or how much is worked out before it, after waiting for so long; or that it took too
         long and was stopped. What the work raises is raised."""
-        future = self.ask(key, owner, work, *args, urgent=urgent)
+        return self._awaited(key, self.ask(key, owner, work, *args, urgent=urgent), patience_s)
+
+    def again(self, key: str, patience_s: float) -> tuple[Stage, Any]:
+        """As `answer`, of what was asked for before, so that the work need not be sent again; or that nobody
+        has, or nobody for too long."""
+        with self._lock:
+            job = self._jobs.get(key)
+            if job is None:
+                return Stage.UNKNOWN, None
+            future = self.ask(key, job.owner, job.work, *job.args, urgent=job.urgent)
+        return self._awaited(key, future, patience_s)
+
+    def _awaited(self, key: str, future: Future[Any], patience_s: float) -> tuple[Stage, Any]:
         try:
             return Stage.DONE, future.result(patience_s)
         except TimeoutError:
