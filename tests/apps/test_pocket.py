@@ -135,7 +135,9 @@ def test_another_pin_is_prepared_with_a_plan_of_its_own(phone, played):
     hole = played.plan.holes.get(position=1)
     pins = document_of(phone, played)["holes"][0]["pins"]
     other = next(p for p in pins if p != hole.pin)
-    assert prepared(phone, played, pin=other).json()["pin"] == other
+    view = prepared(phone, played, pin=other).json()
+    assert view["pin"] == other
+    assert view["ground"]["distance"] != document_of(phone, played)["holes"][0]["distance"]
     assert played.plan.holes.get(position=1).pin == hole.pin
     answer = prepared(phone, played, pin="Z")
     assert answer.status_code == 400 and "no pin" in answer.json()["error"]

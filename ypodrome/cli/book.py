@@ -116,7 +116,7 @@ def _phone(plan: list[Json], course: Course, bag: Any, thrower: Any) -> str:
         found = api.prepare(situation, kept.plan.worth, kept.in_force)
         carried.append(Carried(position, scene, kept, course.origin))
         today = date.today().isoformat()
-        prepared.append(prepared_view(position, found, kept, scene, thrower.units, today))
+        prepared.append(prepared_view(carried[-1], found, thrower.units, today))
     which = {
         "uuid": str(uuid.uuid4()), "name": "", "course": course.name, "layout": f"{len(plan)} holes",
         "day": date.today().isoformat(),

@@ -87,10 +87,14 @@ def _turned(points: NDArray, angle: float) -> NDArray:
     return points @ np.array([[c, s], [-s, c]])
 
 
-def hole_frame(scene: Scene, width: float, height: float, scale: float | None = None) -> Frame:
-    """The frame of a hole: the straight line from tee to pin points up."""
+def hole_frame(
+    scene: Scene, width: float, height: float, scale: float | None = None,
+    also: tuple[tuple[float, float], ...] = (),
+) -> Frame:  # fmt: skip
+    """The frame of a hole, and of places that are to be seen besides: the straight line from tee to pin
+    points up."""
     points, angle = _points_of(scene)
-    return Frame.around(points, angle, width, height, scale)
+    return Frame.around(np.array([*points, *also]), angle, width, height, scale)
 
 
 def _points_of(scene: Scene) -> tuple[NDArray[np.float64], float]:

@@ -69,13 +69,15 @@ class HoleDrawing:
 @dataclass(frozen=True)
 class Look:
     """How a hole is drawn: its size [px] and scale [px/m] (None: as large as fits); with contours and names;
-    and lightly, woods as a pattern and outlines no finer than can be seen, where a page has many."""
+    and lightly, woods as a pattern and outlines no finer than can be seen, where a page has many; and what is
+    to be seen besides the hole [m]."""
 
     width: float = WIDTH
     height: float = HEIGHT
     scale: float | None = None
     detail: bool = True
     light: bool = False
+    also: tuple[tuple[float, float], ...] = ()
 
 
 SHEET = Look()
@@ -84,7 +86,7 @@ SHEET = Look()
 @lru_cache(maxsize=MOST_DRAWINGS)
 def draw_hole(scene: Scene, units: str, look: Look = SHEET) -> tuple[HoleDrawing, Frame]:
     """The drawing of a scene, and the frame that later marks are drawn in; kept, and not to be changed."""
-    frame = hole_frame(scene, look.width, look.height, look.scale)
+    frame = hole_frame(scene, look.width, look.height, look.scale, look.also)
     drawing = HoleDrawing(look.width, look.height)
     draw_in(drawing, scene, frame, look.light)
     drawing.line_of_play = path_of(frame.pixels(np.array(scene.line.points)))

@@ -4,12 +4,12 @@ from __future__ import annotations
 
 import json
 import math
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from typing import Any
 
 from django.template.loader import render_to_string
 
-from ypodrome.core.api import HANDS, Option, Prepared, Role, Scene, Worth, without_hands
+from ypodrome.core.api import HANDS, Option, Prepared, Role, Scene, Worth, two_thirds, without_hands
 from ypodrome.core.outlook import expected
 from ypodrome.core.units import mph
 from ypodrome.drawing.frame import Frame
@@ -50,20 +50,41 @@ class Carried:
 def hole_view(hole: Carried, units: str) -> Json:
     """A hole with the plan as it stands."""
     scene = hole.scene
-    drawing, frame = draw_hole(scene, units, POCKET)
     view = {
         "position": hole.position, "number": scene.line.number, "name": scene.line.name, "par": scene.par,
         "tee": scene.tee.label, "pin": scene.pin.label, "pins": list(hole.pins) or [scene.pin.label],
+        "notes": hole.notes, "out_of_date": list(hole.out_of_date), "gone": hole.gone,
+        "throws": [], "plan": None, "cautions": [], "places": [],
+    }  # fmt: skip
+    frame = _frame(scene, hole.kept, units)
+    view |= ground_view(scene, hole.kept, hole.origin, units)
+    return view | plan_view(hole.kept, frame, units) if hole.kept else view
+
+
+def ground_view(scene: Scene, kept: Kept | None, origin: LonLat, units: str) -> Json:
+    """A hole's drawing, and where what it shows lies on the earth."""
+    drawing, frame = draw_hole(scene, units, _look(kept))
+    return {
         "distance": length(scene.distance_m, units),
         "up_deg": round((90.0 - math.degrees(frame.angle)) % 360.0, 1),
         "picture": _picture(drawing, scene.line.number),
-        "place": _place(frame, hole.origin), "px_per_m": round(frame.scale, 5),
+        "place": _place(frame, origin), "px_per_m": round(frame.scale, 5),
         "tee_at": drawing.tee, "pin_at": drawing.pin,
         "drop_zones": {serves: _pixels(frame, scene.drop_zone(serves)) for serves in ("ob", "mando")},
-        "notes": hole.notes, "out_of_date": list(hole.out_of_date), "gone": hole.gone,
-        "throws": [], "plan": None, "cautions": [],
     }  # fmt: skip
-    return view | plan_view(hole.kept, frame, units) if hole.kept else view
+
+
+def _look(kept: Kept | None) -> Look:
+    """How a hole is drawn so that its throw is seen whole."""
+    if kept is None:
+        return POCKET
+    ring = two_thirds(kept.in_force.forecast.rests)
+    corners = (ring.min(axis=0), ring.max(axis=0))
+    return replace(POCKET, also=tuple((round(float(x)), round(float(y))) for x, y in corners))
+
+
+def _frame(scene: Scene, kept: Kept | None, units: str) -> Frame:
+    return draw_hole(scene, units, _look(kept))[1]
 
 
 def plan_view(kept: Kept, frame: Frame, units: str) -> Json:
@@ -84,13 +105,18 @@ def plan_view(kept: Kept, frame: Frame, units: str) -> Json:
     }  # fmt: skip
 
 
-def prepared_view(position: int, found: Prepared, kept: Kept, scene: Scene, units: str, made: str) -> Json:
-    """What was worked out of a hole before the round, and when: winds by turn and strength, the switch that
-    matters, what comes next from the zone, and putts around the basket."""
-    frame = draw_hole(scene, units, POCKET)[1]
+def prepared_view(hole: Carried, found: Prepared, units: str, made: str) -> Json:
+    """What was worked out of a hole before the round, and when: its ground and plan with that pin, winds by
+    turn and strength, the switch that matters, what comes next from the zone, and putts around the basket.
+    RuntimeError where it is not planned."""
+    if hole.kept is None:
+        raise RuntimeError("only what is planned can be prepared")
+    scene, kept = hole.scene, hole.kept
+    frame = _frame(scene, kept, units)
     throws, table = Throws(frame, units), found.winds
     return {
-        "position": position, "pin": scene.pin.label, "made": made,
+        "position": hole.position, "pin": scene.pin.label, "made": made,
+        "ground": ground_view(scene, kept, hole.origin, units),
         "calm": throws.places({BOTH: table.calm} | table.calm_without),
         "winds": [
             {"turn": c.turn_deg, "mph": round(mph(c.speed_m_s)), **throws.places({BOTH: c.best} | c.without)}

@@ -9,6 +9,7 @@ from django.utils import timezone
 from ypodrome.accounts.models import UNITS
 from ypodrome.core.api import plan_hole, prepare
 from ypodrome.core.refused import Refused
+from ypodrome.course.documents import core_course
 from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import settled
@@ -17,12 +18,12 @@ from ypodrome.plan.kept import Kept, choice_from
 from ypodrome.plan.live import labels_of, scene_for_hole, situation_of
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.planning import fresh
-from ypodrome.pocket.hole import prepared_view
+from ypodrome.pocket.hole import Carried, prepared_view
 from ypodrome.pocket.models import PreparedHole
 
 Json = dict[str, Any]
 
-FORM = 1
+FORM = 2
 """Raised when what is prepared changes."""
 
 
@@ -70,9 +71,10 @@ def _work_out(at_pin: PlannedHole, hole: PlannedHole, key: str) -> PreparedHole:
     kept = hole.planned if at_pin.pin == hole.pin else _planned(at_pin)
     worth, option = kept.plan.worth, kept.in_force
     found = worked_out(f"pocket {key}", owner, prepare, situation, worth, option)
-    scene = scene_for_hole(at_pin)
+    origin = core_course(hole.plan.layout.course).origin
+    carried = Carried(hole.position, scene_for_hole(at_pin), kept, origin)
     made = timezone.now().isoformat(timespec="seconds")
-    views = {units: prepared_view(hole.position, found, kept, scene, units, made) for units, _ in UNITS}
+    views = {units: prepared_view(carried, found, units, made) for units, _ in UNITS}
     row, _ = PreparedHole.objects.update_or_create(
         hole_id=hole.pk, pin=at_pin.pin, defaults={"key": key, "views": views}
     )

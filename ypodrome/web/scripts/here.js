@@ -1,4 +1,5 @@
 // From a lie, and a throw of one's own: the server computes; this sends and draws what returns.
+import { grab } from "./grab.js";
 import { postJson } from "./post.js";
 
 function post(root, what, body) {
@@ -17,6 +18,7 @@ document.addEventListener("alpine:init", () => {
 
     init() {
       this.said = this.$root.querySelector("[role=status]").textContent;
+      grab(this.$refs.plan, ".lie-mark, .lie-halo");
       document.getElementById("zone").addEventListener("click", (e) => {
         const part = e.target.closest("[data-x]");
         if (part) this.ask({ x: Number(part.dataset.x), y: Number(part.dataset.y) });

@@ -1,4 +1,5 @@
 // The hole sheet: turn the wind, drag the aim, choose. The server computes; this draws what returns.
+import { grab } from "./grab.js";
 import { postJson } from "./post.js";
 
 const MPH = 0.44704;
@@ -28,6 +29,7 @@ document.addEventListener("alpine:init", () => {
       this.showWind();
       this.$refs.dial.addEventListener("pointerdown", (e) => this.startTurn(e));
       this.$refs.plan.addEventListener("pointerdown", (e) => this.startAim(e));
+      grab(this.$refs.plan, ".aim-grip");
       document.addEventListener("keydown", (e) => this.key(e));
       this.question = document.getElementById("standard").innerHTML;
       if (d.stale === "yes") this.replan();

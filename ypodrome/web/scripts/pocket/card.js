@@ -13,7 +13,7 @@ export const card = {
 
   // The throw to make: from the tee, or planned after throws that went as planned; null where none is.
   get throw() {
-    let now = fromTee(this.hole, this.preparedHole, this.wind, this.hands);
+    let now = fromTee(this.hole, this.preparedHole, this.wind, this.hands, this.pin);
     if (this.fromTheTee) return now;
     if (!this.wentAsPlanned) return null;
     for (let n = 0; n < this.made && now; n += 1) now = now.then;
@@ -42,7 +42,7 @@ export const card = {
     return { role, disc: `${t.disc}, ${t.line}`, how: t.how, angle: t.angle, aim: `Aim: ${t.aim}`, after: `Hole expected ${t.expected.toFixed(1)}` };
   },
   nothing() {
-    const why = !this.hole.plan ? "This hole is not planned." : this.hands === "both" ? "This wind is not prepared for this pin." : `Without the ${this.hands} nothing is left here.`;
+    const why = !this.hole.plan ? "This hole is not planned." : !this.preparedHole && this.pin !== this.hole.pin ? `Pin ${this.pin} is not prepared.` : this.hands === "both" ? "This wind is not prepared for this pin." : `Without the ${this.hands} nothing is left here.`;
     const mend = this.hole.plan && !this.preparedHole ? (this.file ? "Plan as it stands: set the wind as planned." : "Take the round along, or set the wind as planned.") : "Both hands, or the log alone.";
     return { role: "From the tee", disc: "No throw", how: why, angle: mend, aim: "", after: "" };
   },

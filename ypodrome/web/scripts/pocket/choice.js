@@ -9,7 +9,8 @@ export function windWords(turn) { return SECTORS[sectorOf(turn)]; }
 export function planOf(hole, prepared) { return prepared?.own || hole; }
 
 // The throw from the tee; null where it was not prepared, or nothing is left with those hands.
-export function fromTee(hole, prepared, wind, hands) {
+export function fromTee(hole, prepared, wind, hands, pin) {
+  if (!prepared && pin !== hole.pin) return null;
   const plan = planOf(hole, prepared);
   if (!wind) return plan.plan ? throwAt(plan, plan.plan[hands]) : null;
   if (!prepared) return null;

@@ -36,10 +36,16 @@ export const state = {
 
   get uuid() { return this.doc.round.uuid; },
   get owner() { return this.doc.player; },
-  get hole() { return this.holes[this.k]; },
+  // The hole in hand, its ground as it was prepared with the pin that is in.
+  get hole() {
+    const plain = this.holes[this.k], prepared = this.preparedOf(plain);
+    return prepared ? { ...plain, ...prepared.ground } : plain;
+  },
   get play() { return this.plays[this.k]; },
-  get pin() { return this.pins[this.hole.position] || this.hole.pin; },
-  get preparedHole() { return this.prepared[`${this.hole.position}|${this.pin}`]; },
+  pinOf(hole) { return this.pins[hole.position] || hole.pin; },
+  get pin() { return this.pinOf(this.holes[this.k]); },
+  preparedOf(hole) { return this.prepared[`${hole.position}|${this.pinOf(hole)}`]; },
+  get preparedHole() { return this.preparedOf(this.holes[this.k]); },
   get look() { return this.sun ? "sun" : ""; },
   get round() { return roundScore(this.holes, this.plays); },
 

@@ -15,7 +15,7 @@ export const taking = {
   takingNow: false, taken: false, progress: "",
 
   get canTake() { return !this.file && !this.takingNow; },
-  get holesPrepared() { return this.holes.filter((h) => this.prepared[`${h.position}|${this.pins[h.position] || h.pin}`]).length; },
+  get holesPrepared() { return this.holes.filter((h) => this.preparedOf(h)).length; },
   get preparedWords() {
     const n = this.holesPrepared, all = this.holes.length;
     return n === all ? "Every hole is prepared in every wind." : `${n} of ${all} holes are prepared in every wind; the others have the plan as it stands.`;
@@ -64,7 +64,7 @@ export const taking = {
     this.show();
   },
   async prepareOne(hole) {
-    const pin = this.pins[hole.position] || hole.pin;
+    const pin = this.pinOf(hole);
     try {
       const view = await postJson(this.urls.prepare.replace("/0/", `/${hole.position}/`), { pin });
       this.take(`${hole.position}|${pin}`, view);
