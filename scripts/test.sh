@@ -35,4 +35,4 @@ say "static files"
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "tests"
 .venv/bin/python manage.py warm_kernels
-.venv/bin/python -m pytest -n "${TEST_WORKERS:-2}" --dist loadfile --cov --cov-report=term
+.venv/bin/python -m pytest -n "${TEST_WORKERS:-2}" --dist loadfile --no-loadscope-reorder --cov --cov-report=term

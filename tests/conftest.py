@@ -20,16 +20,25 @@ SLOW = (
     "browser/", "test_brute_force_play", "test_level_of_play", "test_discs_by_class", "test_running_server",
     "test_earlier_versions", "test_trade_behaviours", "test_against_solve_ivp", "test_six_degrees",
     "test_permissions", "test_house", "test_rounds", "test_here", "test_carry_or_lay_up", "test_green",
-    "test_unsure_pin", "test_few_throws", "test_compiled",
+    "test_unsure_pin", "test_few_throws", "test_compiled", "apps/test_pocket", "test_book",
 )  # fmt: skip
 """Files that take more than some seconds."""
 
 
+LONGEST = (
+    "test_level_of_play", "test_reliability", "test_planning", "test_brute_force_play",
+    "browser/test_pocket.py", "test_earlier_versions", "test_journey", "browser/test_house", "test_served",
+    "test_server.py", "test_threads",
+)  # fmt: skip
+"""Files that take a minute and more, longest first: so that no worker is left with one at the end."""
+
+
 def pytest_collection_modifyitems(items):
-    """Mark what is slow, so that `-m "not slow"` leaves it out."""
+    """Mark what is slow, so that `-m "not slow"` leaves it out, and put the longest files first."""
     for item in items:
         if any(name in item.nodeid for name in SLOW):
             item.add_marker(pytest.mark.slow)
+    items.sort(key=lambda item: next((k for k, n in enumerate(LONGEST) if n in item.nodeid), len(LONGEST)))
 
 
 DEMO = Path(__file__).parent.parent / "ypodrome" / "demo"

@@ -90,7 +90,7 @@ def test_a_page_without_its_token_says_what_to_do(demo):
 
 def test_a_drawing_that_fails_breaks_no_page(client, demo_plan, monkeypatch, caplog):
     from ypodrome.plan import planning
-    from ypodrome.plan.presenters import overview, sheet
+    from ypodrome.plan.presenters import book, overview, sheet
 
     planning.fresh(demo_plan.holes.get(position=1))
 
@@ -99,7 +99,8 @@ def test_a_drawing_that_fails_breaks_no_page(client, demo_plan, monkeypatch, cap
 
     for module, names in (
         (sheet, ("draw_shot", "draw_side", "draw_tee_view")),
-        (overview, ("draw_shot", "draw_side")),
+        (overview, ("draw_shot",)),
+        (book, ("draw_shot",)),
     ):
         for name in names:
             monkeypatch.setattr(module, name, broken)

@@ -112,6 +112,26 @@ def test_every_panel_is_accessible_and_none_scrolls_sideways(phone, panel):
     assert phone.evaluate("document.documentElement.scrollWidth <= innerWidth")
 
 
+PAGES = (
+    "/plan/1/", "/plan/1/hole/1/", "/plan/1/hole/1/here/", "/plan/1/hole/1/discs/", "/plan/1/hole/1/winds/",
+    "/plan/1/hole/1/pins/", "/plan/1/book/", "/plan/1/weather/?at=16", "/plan/1/few/", "/plan/1/bag/",
+    "/plan/1/beside/", "/plan/1/links/", "/plan/1/unseen/", "/plan/start/1/", "/round/", "/round/1/1/",
+    "/round/1/after/", "/bag/", "/bag/new/", "/bag/bench/", "/bag/preferences/", "/thrower/", "/courses/",
+    "/courses/1/desk/", "/mine/", "/deleted/", "/pocket/read-in/",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("path", PAGES)
+def test_every_page_is_accessible_on_a_phone_and_none_scrolls_sideways(phone, served, path):
+    phone.goto(served.base + path)
+    phone.wait_for_timeout(400)
+    phone.evaluate(AXE)
+    found = phone.evaluate("axe.run().then(r => r.violations)")
+    assert not found, [(v["id"], [n["html"] for n in v["nodes"]][:3]) for v in found]
+    wide = phone.evaluate("[document.documentElement.scrollWidth, innerWidth]")
+    assert wide[0] <= max(wide[1], 390), wide
+
+
 # ---- the sheet under a thumb
 
 

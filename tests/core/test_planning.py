@@ -272,7 +272,7 @@ def test_a_lie_has_one_score_and_its_chances_say_the_same(situation, plan, away)
     assert here.expected > 3.0
 
 
-@settings(deadline=None, max_examples=6)
+@settings(deadline=None, max_examples=4)
 @given(width=st.floats(1.0, 20.0), offset=st.floats(6.0, 20.0))
 def test_law_more_out_of_bounds_never_lowers_the_score(situation, width, offset):
     lane = Area((1,), box(offset, -20, offset + width, 110), play="ob")
@@ -308,12 +308,12 @@ def test_law_throws_made_add_up_and_a_bad_footing_never_helps(situation, plan, x
     assert knee.expected > first.expected - TIE
 
 
-@settings(deadline=None, max_examples=5)
+@settings(deadline=None, max_examples=4)
 @given(share=st.floats(0.3, 0.9))
-def test_law_less_spread_never_raises_the_score(situation, demo_thrower, share):
+def test_law_less_spread_never_raises_the_score(situation, plan, demo_thrower, share):
     smaller = Spread(*(share * v for v in vars(demo_thrower.spread_of("backhand")).values()))
     sharper = replace(situation, thrower=replace(demo_thrower, spread=smaller))
-    assert plan_hole(sharper).expected_score < plan_hole(situation).expected_score + 0.02 + TIE
+    assert plan_hole(sharper).expected_score < plan.expected_score + 0.02 + TIE
 
 
 @settings(deadline=None, max_examples=4)
