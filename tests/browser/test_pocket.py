@@ -182,6 +182,61 @@ def test_arrow_keys_on_the_dial_turn_the_wind_and_leave_the_aim(phone, served):
     assert "aimed by you" not in phone.locator("#card").inner_text()
 
 
+# ---- the log
+
+
+def so_far(page, words):
+    expect(page.locator(".pocket-log p")).to_contain_text(words)
+
+
+def test_penalties_provisionals_and_a_changed_pin_are_told_and_undone(phone, served):
+    phone.goto(f"{served.base}/pocket/1/#4")
+    tap(phone, "It lies …")
+    phone.locator(".lie-paper svg").tap(position={"x": 40, "y": 90})
+    tap(phone, "out of bounds")
+    tap(phone, "from here again")
+    tap(phone, "Keep this throw")
+    so_far(phone, "2 so far")
+    expect(phone.locator(".tee-role")).to_contain_text("to go")  # from the tee again
+    tap(phone, "It lies …")
+    tap(phone, "Provisional")
+    tap(phone, "Keep this throw")
+    so_far(phone, "2 so far")
+    tap(phone, "Play it")
+    so_far(phone, "3 so far")
+    tap(phone, "It lies …")
+    tap(phone, "Relief, a throw")
+    so_far(phone, "4 so far")
+    tap(phone, "Undo")
+    so_far(phone, "3 so far")
+    phone.goto(f"{served.base}/pocket/1/#1")
+    phone.reload()
+    tap(phone, "Pin")
+    phone.locator("[data-pin]:not([aria-pressed=true])").first.tap()
+    expect(phone.locator(".pocket-head small")).to_contain_text("pin B")
+    phone.get_by_text("Preparing hole 1 with pin B").wait_for(state="hidden", timeout=90_000)
+    tap(phone, "Undo")
+    expect(phone.locator(".pocket-head small")).to_contain_text("pin A")
+    phone.goto(f"{served.base}/pocket/1/#4")
+    phone.reload()
+    for _ in range(2):
+        tap(phone, "Undo")
+    expect(phone.locator(".tee-role")).to_contain_text("From the tee")
+
+
+def test_where_the_phone_stands_is_where_the_disc_lies(phone, served):
+    at = phone.evaluate(
+        """() => { const h = JSON.parse(document.getElementById('round').textContent).holes[0], p = h.place;
+        const [x, y] = h.pin_at; return [p[0] + p[1] * x + p[2] * y, p[3] + p[4] * x + p[5] * y] }"""
+    )
+    phone.context.grant_permissions(["geolocation"])
+    phone.context.set_geolocation({"longitude": at[0], "latitude": at[1], "accuracy": 3})
+    tap(phone, "It lies …")
+    tap(phone, "My place")
+    expect(phone.get_by_label("To go")).to_have_value("0")
+    phone.context.clear_permissions()
+
+
 # ---- the round without a network
 
 

@@ -58,7 +58,7 @@ def folded(page):
             })""",
             [[asdict(e) for e in events] for events in histories],
         )
-        return [{k: v for k, v in row.items() if k != "provisional"} for row in told]
+        return [{k: v for k, v in row.items() if k != "provisionals"} for row in told]
 
     return ask
 

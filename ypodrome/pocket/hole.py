@@ -53,6 +53,7 @@ def hole_view(hole: Carried, units: str) -> Json:
     view = {
         "position": hole.position, "number": scene.line.number, "name": scene.line.name, "par": scene.par,
         "tee": scene.tee.label, "pin": scene.pin.label, "pins": list(hole.pins) or [scene.pin.label],
+        "ob_play": scene.line.ob_play,
         "notes": hole.notes, "out_of_date": list(hole.out_of_date), "gone": hole.gone,
         "throws": [], "plan": None, "cautions": [], "places": [],
     }  # fmt: skip

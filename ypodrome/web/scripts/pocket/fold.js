@@ -53,7 +53,7 @@ export function fold(events) {
     score: total !== null && !complete ? total : throws.length + penalties,
     disputed: thrown.length > throws.length,
     pin: pins.at(-1)?.pin || "",
-    provisional: standing.filter((e) => e.what === "provisional").length,
+    provisionals: standing.filter((e) => e.what === "provisional"),
   };
 }
 

@@ -1,6 +1,6 @@
 // The log of a hole: as planned by one tap, else where it lies and what went wrong; putts; penalties; undo.
 const FAULTS = ["left", "right", "short", "long", "hit something"];
-const PENALTIES = ["out of bounds", "hazard", "lost disc", "missed mandatory", "relief", "other"];
+const PENALTIES = ["out of bounds", "hazard", "lost disc", "missed mandatory"]; // of a throw; others stand alone
 const PROMISED = ["power_pct", "hyzer_deg", "launch_deg", "aim_left_deg", "expected"];
 const MOST_SCORE = 30;
 
@@ -10,7 +10,7 @@ export const logging = {
   // Tells one thing of this hole; it is kept on the phone before anything else happens.
   async tell(told, k = this.k) {
     const h = this.holes[k];
-    await this.store.add(this.owner, { round: this.uuid, position: h.position, hole: h.number, tee: h.tee, pin: this.pins[h.position] || h.pin, ...told });
+    await this.store.add(this.owner, { round: this.uuid, position: h.position, hole: h.number, tee: h.tee, pin: this.pinOf(h), ...told });
     await this.read();
     this.sendSoon();
   },
@@ -45,10 +45,18 @@ export const logging = {
     this.total = this.play.total || this.hole.par;
   },
   get faults() { return FAULTS.map((words) => ({ words, on: words === this.fault })); },
-  get penalties() { return PENALTIES.slice(0, 4).map((words) => ({ words, on: words === this.penalty })); },
-  get lessUsual() { return PENALTIES.slice(4); },
+  get penalties() { return PENALTIES.map((words) => ({ words, on: words === this.penalty })); },
   setFault(event) { this.fault = this.other(event, "fault", this.fault); },
-  setPenalty(event) { this.penalty = this.other(event, "penalty", this.penalty); },
+  setPenalty(event) {
+    this.penalty = this.other(event, "penalty", this.penalty);
+    this.playOn = this.usualWay;
+  },
+  // From where one usually plays on; local rules may say otherwise, and the player picks.
+  get usualWay() {
+    if (this.penalty === "lost disc") return "again";
+    if (this.penalty === "missed mandatory") return this.dropZone ? "drop" : "again";
+    return { drop_zone: this.dropZone ? "drop" : "rest", previous_lie: "again" }[this.hole.ob_play] || "rest";
+  },
   other(event, name, now) {
     const value = event.target.closest(`[data-${name}]`)?.dataset[name];
     return value === undefined ? now : value === now ? "" : value;
@@ -90,9 +98,26 @@ export const logging = {
   },
   keepLie() { return this.keepThrow(false); },
   inBasket() { return this.keepThrow(true); },
-  async onlyPenalty() {
-    await this.tell({ what: "penalty", penalty: this.penalty || "other", penalties: 1 });
+  onlyPenalty() { return this.penaltyAlone(this.penalty || "other"); },
+  relief() { return this.penaltyAlone("relief"); },
+  async penaltyAlone(penalty) {
+    await this.tell({ what: "penalty", penalty, penalties: 1 });
     this.back();
+  },
+
+  // ---- a provisional: dropped when the first throw is found, else played, that one being lost
+  get provisionals() { return this.play.provisionals; },
+  get provisionalWords() { return this.provisionals.length && !this.play.over ? `A provisional is thrown (${this.provisionals.at(-1).disc || "a disc"}).` : ""; },
+  correct(event, becomes, more) { return this.tell({ ...event, ...more, what: "correction", corrects: event.id, becomes }); },
+  async playProvisional() {
+    const lost = this.play.throws.at(-1), tried = this.provisionals.at(-1), after = this.made + 1;
+    if (lost && !lost.penalties) await this.correct(lost, lost.what, { penalty: lost.penalty || "lost disc", penalties: 1 });
+    await this.correct(tried, "throw", { throw_no: after });
+    this.show();
+  },
+  async dropProvisional() {
+    await this.correct(this.provisionals.at(-1), "withdrawn", {});
+    this.show();
   },
 
   // ---- putts

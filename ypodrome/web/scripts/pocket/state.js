@@ -2,10 +2,10 @@
 import { fold, roundScore } from "./fold.js";
 import { openStore } from "./store.js";
 
-const PLAIN = { k: 0, wind: null, hands: "both", pins: {}, sun: false, lies: {} };
+const PLAIN = { k: 0, wind: null, hands: "both", sun: false, lies: {} };
 
 export const state = {
-  ready: false, panel: "", said: "", wrong: "", k: 0, wind: null, hands: "both", pins: {}, sun: false, lies: {},
+  ready: false, panel: "", said: "", wrong: "", k: 0, wind: null, hands: "both", sun: false, lies: {},
   plays: [], prepared: {}, lasting: true, disputed: false,
 
   async init() {
@@ -42,7 +42,8 @@ export const state = {
     return prepared ? { ...plain, ...prepared.ground } : plain;
   },
   get play() { return this.plays[this.k]; },
-  pinOf(hole) { return this.pins[hole.position] || hole.pin; },
+  // The pin that is in: as told on the hole, else as planned.
+  pinOf(hole) { return this.plays[this.holes.indexOf(hole)]?.pin || hole.pin; },
   get pin() { return this.pinOf(this.holes[this.k]); },
   preparedOf(hole) { return this.prepared[`${hole.position}|${this.pinOf(hole)}`]; },
   get preparedHole() { return this.preparedOf(this.holes[this.k]); },
@@ -51,8 +52,8 @@ export const state = {
 
   // What is chosen and prepared lasts as long as the browser lets it.
   async keep() {
-    const { k, wind, hands, pins, sun, lies } = this;
-    const row = { uuid: this.uuid, owner: this.owner, log: this.logged, prepared: this.prepared, choice: { k, wind, hands, pins, sun, lies } };
+    const { k, wind, hands, sun, lies } = this;
+    const row = { uuid: this.uuid, owner: this.owner, log: this.logged, prepared: this.prepared, choice: { k, wind, hands, sun, lies } };
     await this.store.keepRound(JSON.parse(JSON.stringify(row)));
   },
   take(key, view) { this.prepared = { ...this.prepared, [key]: Object.freeze(view) }; },
@@ -64,7 +65,6 @@ export const state = {
   async read() {
     const events = await this.store.eventsOf(this.uuid);
     this.plays = this.holes.map((h) => fold(events.filter((e) => e.position === h.position)));
-    this.holes.forEach((h, k) => { if (this.plays[k].pin) this.pins[h.position] = this.plays[k].pin; });
     await this.count();
     if (this.ready) this.show();
   },
