@@ -60,7 +60,7 @@ def drag_the_aim(watched):
     page = watched.page
     before = page.locator("#shot .cloud").first.get_attribute("d")
     aimed_before = plan().holes.get(number=1).kept.in_force.aim.left_deg
-    handle = page.locator(".aim-handle").bounding_box()
+    handle = page.locator(".aim-grip").bounding_box()
     x, y = handle["x"] + handle["width"] / 2, handle["y"] + handle["height"] / 2
     page.mouse.move(x, y)
     page.mouse.down()
