@@ -32,7 +32,7 @@ def throw_view(option: Option, frame: Frame, units: str) -> Json:
     aim = lie + reach * np.array([math.cos(heading), math.sin(heading)])
     follow = option.standing.next
     return promised_throw(option) | {
-        "how": f"{words['throw']}, {words['power_words']} ({words['power_pct']} %)",
+        "how": f"{words['throw']}, {words['power_words']} ({words['power_pct']}\u00a0%)",
         "angle": f"{words['angle_words']}, {words['height_words']}",
         "aim": words["aim_words"],
         "expected": round(forecast.expected, 2),
