@@ -19,6 +19,10 @@ need() { # need COMMAND PACKAGE...
 if ! python3 -c 'import ensurepip, venv' 2>/dev/null; then need venv-module python3-venv; fi
 need "${CHROMIUM:-chromium}" chromium
 need npm nodejs npm
+bash scripts/setup.sh dev
+say "flight kernels, meanwhile"
+.venv/bin/python manage.py warm_kernels &
+kernels=$!
 npm ci --ignore-scripts --silent
 bash scripts/check.sh
 
@@ -34,5 +38,5 @@ rm -rf "$built"
 say "static files"
 .venv/bin/python manage.py collectstatic --noinput -v0
 say "tests"
-.venv/bin/python manage.py warm_kernels
+wait "$kernels"
 .venv/bin/python -m pytest -n "${TEST_WORKERS:-2}" --dist loadfile --no-loadscope-reorder --cov --cov-report=term

@@ -11,7 +11,7 @@ from ypodrome.round.services import begin_round
 pytestmark = pytest.mark.django_db(transaction=True)
 
 DRAG_PX = 60
-HOLES = 9
+HOLES = 6
 
 
 def plan():
