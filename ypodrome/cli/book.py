@@ -14,7 +14,6 @@ from ypodrome.cli.arguments import OK, BadInput, read
 
 if TYPE_CHECKING:
     from ypodrome.core.api import Course, Disc, Scene, Thrower
-    from ypodrome.plan.presenters.book import Page
 
 Json = dict[str, Any]
 
@@ -75,23 +74,16 @@ def _book(
     from django.template.loader import render_to_string
 
     from ypodrome.plan.presenters.book import Cover, book_of
+    from ypodrome.plan.presenters.planned_file import page_of
     from ypodrome.pocket.single_file import styles
     from ypodrome.wording.measures import wind_speed
 
-    pages = [_page(h, course, bag, thrower, k) for k, h in enumerate(plan, start=1)]
+    pages = [page_of(h, _scene(course, h), course.origin, bag, thrower) for h in plan]
     day = plan[0]["conditions"]
     wind = f"{wind_speed(day['wind_m_s'], day['units'])} from {day['wind_from_deg']:.0f}°"
     layout = f"{len(plan)} hole{'' if len(plan) == 1 else 's'}"
     whole = book_of(Cover(course.name, layout, wind, day["player"]), pages, paper)
     return str(render_to_string("plan/book/file.html", whole | {"styles": styles()}))
-
-
-def _page(
-    hole: Json, course: Course, bag: tuple[Disc, ...] | None, thrower: Thrower | None, position: int
-) -> Page:
-    from ypodrome.plan.presenters.planned_file import page_of
-
-    return page_of(hole, _scene(course, hole), course.origin, bag, thrower, position)
 
 
 def _phone(plan: list[Json], course: Course, bag: Any, thrower: Any) -> str:
@@ -101,7 +93,7 @@ def _phone(plan: list[Json], course: Course, bag: Any, thrower: Any) -> str:
     from ypodrome.pocket.hole import Carried, prepared_view
     from ypodrome.pocket.single_file import file_of
 
-    day = plan[0]["conditions"]
+    day, today = plan[0]["conditions"], date.today().isoformat()
     carried, prepared = [], []
     for position, hole in enumerate(plan, start=1):
         conditions, scene = hole["conditions"], _scene(course, hole)
@@ -109,17 +101,22 @@ def _phone(plan: list[Json], course: Course, bag: Any, thrower: Any) -> str:
             wind=api.Wind(conditions["wind_m_s"], conditions["wind_from_deg"], conditions["gust_m_s"])
         )
         situation = api.Situation(
-            scene, thrower, bag, air, api.Posture(conditions["posture"]), tuple(conditions["without"])
+            scene,
+            thrower,
+            bag,
+            air,
+            api.Posture(conditions["posture"]),
+            tuple(conditions["without"]),
+            conditions["seed"],
         )
         print(f"hole {hole['hole']} ({position} of {len(plan)})", file=sys.stderr)
         kept = Kept(api.plan_hole(situation))
         found = api.prepare(situation, kept.plan.worth, kept.in_force)
         carried.append(Carried(position, scene, kept, course.origin))
-        today = date.today().isoformat()
         prepared.append(prepared_view(carried[-1], found, thrower.units, today))
     which = {
         "uuid": str(uuid.uuid4()), "name": "", "course": course.name, "layout": f"{len(plan)} holes",
-        "day": date.today().isoformat(),
+        "day": today,
     }  # fmt: skip
     the_day = Day(day["wind_m_s"], day["wind_from_deg"], "the plan", day["wet"])
     return file_of(document(which, "", the_day, carried, bag, thrower), prepared)

@@ -20,6 +20,7 @@ from ypodrome.core.hole.scouting import Look, scouting_list
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.hole.sight import Caution, Danger, blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
+from ypodrome.core.outlook import expected as expected_throws
 from ypodrome.core.record.event import (
     MADE,
     MISSED,
@@ -228,6 +229,7 @@ __all__ = [
     "dearer",
     "every_throw",
     "every_throw_from_tee",
+    "expected_throws",
     "fly",
     "fly_to_height",
     "fold",

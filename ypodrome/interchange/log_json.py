@@ -5,7 +5,6 @@ from __future__ import annotations
 import re
 from collections.abc import Iterable
 from dataclasses import dataclass
-from typing import Any
 from uuid import UUID
 
 import msgspec
@@ -97,8 +96,3 @@ def _named(said: str) -> tuple[str, str]:
     where = f"event {int(found[1]) + 1}" if found else "log"
     field = path.strip("`").rpartition(".")[2]
     return where, f"{field}: {wrong}" if field else wrong
-
-
-def log_document(player: str, played: LoggedRound, events: Iterable[Event]) -> dict[str, Any]:
-    """A log as plain values."""
-    return {"format": "log", "version": 1, **msgspec.to_builtins(Log(player, played, tuple(events)))}

@@ -21,7 +21,7 @@ OF_AN_OPTION: dict[str, type | tuple[type, ...]] = {
 }  # fmt: skip
 OF_THE_DAY: dict[str, type | tuple[type, ...]] = {
     "wind_m_s": (int, float), "wind_from_deg": (int, float), "gust_m_s": (int, float), "wet": bool,
-    "posture": str, "without": list, "units": str, "player": str,
+    "posture": str, "without": list, "seed": int, "units": str, "player": str,
 }  # fmt: skip
 
 
@@ -40,9 +40,15 @@ def read_plan(data: bytes) -> list[Json]:
         if not hole["options"]:
             raise refuse(where, "offers no throw")
         for rank, option in enumerate(hole["options"], start=1):
-            _has(option, OF_AN_OPTION, f"{where}, option {rank}")
-            _places(option, f"{where}, option {rank}")
+            _option(option, f"{where}, option {rank}")
     return holes
+
+
+def _option(option: Any, where: str) -> None:
+    _has(option, OF_AN_OPTION, where)
+    _places(option, where)
+    if option.get("next") is not None:
+        _option(option["next"], f"{where}, next")
 
 
 def _has(values: Any, needed: dict[str, Any], where: str) -> None:

@@ -15,7 +15,7 @@ from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import worked_out
 from ypodrome.plan.choices import settled
 from ypodrome.plan.inputs import inputs_of, is_stale
-from ypodrome.plan.kept import choice_from
+from ypodrome.plan.kept import Kept, choice_from
 from ypodrome.plan.live import situation_of
 from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.standins.weather_station import reading
@@ -41,13 +41,19 @@ def start_plan(owner: Player, layout: Layout, hour: int) -> GamePlan:
 def plan_one(hole: PlannedHole) -> PlannedHole:
     """Plan a hole and keep the result, with the player's choice found again in it or judged anew. Waiting
     until it is worked out."""
-    situation, inputs = situation_of(hole), inputs_of(hole)
-    fingerprint = digest(inputs)
-    plan = worked_out(f"plan {fingerprint}", hole.plan.owner_id, plan_hole, situation)
-    hole.inputs, hole.fingerprint = inputs, fingerprint
-    hole.keep(settled(situation, plan, choice_from(hole.choice)), "fingerprint", "inputs")
+    inputs = inputs_of(hole)
+    hole.inputs, hole.fingerprint = inputs, digest(inputs)
+    hole.keep(kept_of(hole), "fingerprint", "inputs")
     _keep_version(hole.plan)
     return hole
+
+
+def kept_of(hole: PlannedHole) -> Kept:
+    """The hole's plan as its inputs are, with the player's choice found again in it or judged anew; not
+    stored by this. Waiting until it is worked out."""
+    situation, key = situation_of(hole), digest(inputs_of(hole))
+    plan = worked_out(f"plan {key}", hole.plan.owner_id, plan_hole, situation)
+    return settled(situation, plan, choice_from(hole.choice))
 
 
 def _keep_version(plan: GamePlan) -> None:

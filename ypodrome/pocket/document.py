@@ -10,13 +10,14 @@ import msgspec
 from django.urls import reverse
 
 from ypodrome.bag.services import core_bag
-from ypodrome.core.api import KINDS, Disc, Thrower
+from ypodrome.core.api import KINDS, SPEEDS_M_S, Disc, Thrower
+from ypodrome.core.units import mph
 from ypodrome.course.documents import core_course
 from ypodrome.interchange.fingerprint import digest
 from ypodrome.plan.inputs import staleness
 from ypodrome.plan.live import labels_of, scene_for_hole
 from ypodrome.plan.models import GamePlan, PlannedHole
-from ypodrome.plan.presenters.sheet import gone_words
+from ypodrome.plan.presenters.sheet import gone_words, shown_of
 from ypodrome.plan.presenters.weather import hour_view
 from ypodrome.pocket.hole import Carried, hole_view
 from ypodrome.round.events import events_by_position
@@ -25,12 +26,6 @@ from ypodrome.wording.measures import wind_speed
 from ypodrome.wording.throws import kind_words
 
 Json = dict[str, Any]
-
-FORM = 1
-"""Raised when a phone with an older script could not read the document any more."""
-
-STRENGTHS_MPH = (5, 10, 15)
-MPH_M_S = 0.44704
 
 
 @dataclass(frozen=True)
@@ -49,11 +44,13 @@ def document(
     """A round as plain values, in the thrower's units: `played` says which round it is, `player` whose."""
     units = thrower.units
     return {
-        "form": FORM, "player": player, "name": thrower.name, "units": units, "round": played,
+        "player": player, "units": units, "round": played,
         "wind": {
             "m_s": day.wind_m_s, "from_deg": day.wind_from_deg, "source": day.source,
             "words": wind_speed(day.wind_m_s, units),
-            "mph_words": {mph: wind_speed(mph * MPH_M_S, units) for mph in STRENGTHS_MPH},
+            "strengths": [
+                {"mph": round(mph(s)), "m_s": s, "words": wind_speed(s, units)} for s in (0.0, *SPEEDS_M_S)
+            ],
         },
         "wet": day.wet, "hours": [hour_view(hour, units) for hour in range(24)],
         "discs": [{"id": d.key, "name": d.name, "numbers": d.numbers} for d in bag],
@@ -62,7 +59,7 @@ def document(
             for k in KINDS if k in thrower.max_distance_m
         ],
         "holes": [hole_view(h, units) for h in holes],
-        "prepared": {},
+        "prepared": [],
     }  # fmt: skip
 
 
@@ -83,12 +80,13 @@ def _carried(hole: PlannedHole, origin: tuple[float, float]) -> Carried:
     return Carried(
         hole.position, scene_for_hole(hole), hole.kept, origin, tuple(labels_of(hole, "pins")), hole.notes,
         tuple(staleness(hole)[1]), gone_words(hole) if hole.kept else "",
+        shown_of(hole).key if hole.kept else "",
     )  # fmt: skip
 
 
 def addresses(played: Round, plan: GamePlan) -> Json:
     """Where the card asks and tells, and the pages that a round needs besides its cards."""
-    sheets = [reverse("plan:sheet", args=(plan.pk, h.position)) for h in plan.holes.all()]
+    sheets = [reverse("plan:sheet", args=(plan.pk, p)) for p in plan.holes.values_list("position", flat=True)]
     pages = [
         reverse("plan:book", args=(plan.pk,)), reverse("plan:overview_of", args=(plan.pk,)),
         reverse("round:after", args=(played.pk,)), *sheets,
@@ -103,8 +101,8 @@ def addresses(played: Round, plan: GamePlan) -> Json:
 
 def stamp_of(plan: GamePlan) -> str:
     """A digest of a plan as its cards show it."""
-    holes = [[h.fingerprint, h.choice, h.notes, h.tee, h.pin] for h in plan.holes.all()]
-    return digest([FORM, holes, plan.owner.units, plan.wind_m_s, plan.wind_from_deg, plan.wet])
+    holes = list(plan.holes.values_list("fingerprint", "choice", "notes", "tee", "pin"))
+    return digest([holes, plan.owner.units, plan.wind_m_s, plan.wind_from_deg, plan.wet])
 
 
 def told_document(played: Round) -> Json:

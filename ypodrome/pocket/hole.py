@@ -4,13 +4,25 @@ from __future__ import annotations
 
 import json
 import math
+from collections.abc import Hashable
 from dataclasses import dataclass, replace
+from threading import Lock
 from typing import Any
 
+from cachetools import LRUCache, cached
 from django.template.loader import render_to_string
 
-from ypodrome.core.api import HANDS, Option, Prepared, Role, Scene, Worth, two_thirds, without_hands
-from ypodrome.core.outlook import expected
+from ypodrome.core.api import (
+    HANDS,
+    Option,
+    Prepared,
+    Role,
+    Scene,
+    Worth,
+    expected_throws,
+    two_thirds,
+    without_hands,
+)
 from ypodrome.core.units import mph
 from ypodrome.drawing.frame import Frame
 from ypodrome.drawing.hole_drawing import HoleDrawing, Look, draw_hole
@@ -18,6 +30,7 @@ from ypodrome.interchange.frame import LonLat, to_lon_lat
 from ypodrome.plan.comparison import wind_document
 from ypodrome.plan.kept import Kept
 from ypodrome.plan.presenters.here import putt_view, zone_rows
+from ypodrome.plan.presenters.sheet import MOST_SHOWN
 from ypodrome.plan.presenters.winds import winds_context
 from ypodrome.pocket.throws import throw_view
 from ypodrome.wording.cautions import caution_words
@@ -34,8 +47,8 @@ BOTH = "both"
 
 @dataclass(frozen=True)
 class Carried:
-    """A hole to take along: its place in the round, its ground, its plan if there is one, where the course
-    lies, and what is said of it."""
+    """A hole to take along: its place in the round, its ground, its plan if there is one and by what that is
+    known again, where the course lies, and what is said of it."""
 
     position: int
     scene: Scene
@@ -45,6 +58,7 @@ class Carried:
     notes: str = ""
     out_of_date: tuple[str, ...] = ()
     gone: str = ""
+    stamp: str = ""
 
 
 def hole_view(hole: Carried, units: str) -> Json:
@@ -55,11 +69,22 @@ def hole_view(hole: Carried, units: str) -> Json:
         "tee": scene.tee.label, "pin": scene.pin.label, "pins": list(hole.pins) or [scene.pin.label],
         "ob_play": scene.line.ob_play,
         "notes": hole.notes, "out_of_date": list(hole.out_of_date), "gone": hole.gone,
-        "throws": [], "plan": None, "cautions": [], "places": [],
+        "throws": [], "plan": None, "cautions": [], "places": [], "stamp": hole.stamp,
     }  # fmt: skip
-    frame = _frame(scene, hole.kept, units)
-    view |= ground_view(scene, hole.kept, hole.origin, units)
-    return view | plan_view(hole.kept, frame, units) if hole.kept else view
+    return view | _seen(hole, units)
+
+
+def _key(hole: Carried, units: str) -> Hashable:
+    return hole.stamp, hole.scene, units
+
+
+@cached(LRUCache(MOST_SHOWN), key=_key, lock=Lock())
+def _seen(hole: Carried, units: str) -> Json:
+    """A hole's ground and, where there is one, its plan; kept, and not to be changed."""
+    ground = ground_view(hole.scene, hole.kept, hole.origin, units)
+    if hole.kept is None:
+        return ground
+    return ground | plan_view(hole.kept, _frame(hole.scene, hole.kept, units), units)
 
 
 def ground_view(scene: Scene, kept: Kept | None, origin: LonLat, units: str) -> Json:
@@ -116,7 +141,7 @@ def prepared_view(hole: Carried, found: Prepared, units: str, made: str) -> Json
     frame = _frame(scene, kept, units)
     throws, table = Throws(frame, units), found.winds
     return {
-        "position": hole.position, "pin": scene.pin.label, "made": made,
+        "position": hole.position, "pin": scene.pin.label, "made": made, "stamp": hole.stamp,
         "ground": ground_view(scene, kept, hole.origin, units),
         "calm": throws.places({BOTH: table.calm} | table.calm_without),
         "winds": [
@@ -125,7 +150,7 @@ def prepared_view(hole: Carried, found: Prepared, units: str, made: str) -> Json
         ],
         "throws": throws.rows,
         "switches": winds_context(wind_document(table), units)["sentences"],
-        "zone": [_next(row, units) for row in zone_rows(found.follows, frame, units)],
+        "zone": [_next(row) for row in zone_rows(found.follows, frame, units)],
         "putts": [_putt(frame, at, putt, units) for at, putt in found.putts],
         "own": plan_view(kept, frame, units),
     }  # fmt: skip
@@ -179,14 +204,14 @@ def _place(frame: Frame, origin: LonLat) -> list[float]:
 
 def _places(worth: Worth, frame: Frame) -> list[list[float]]:
     """What places are worth: pixels, and the throws from there."""
-    throws = expected(worth.outlooks)
+    throws = expected_throws(worth.outlooks)
     return [
         [round(float(x)), round(float(y)), round(float(j), 2)]
         for (x, y), j in zip(frame.pixels(worth.lies), throws, strict=True)
     ]
 
 
-def _next(row: Json, units: str) -> Json:
+def _next(row: Json) -> Json:
     card = row["card"]
     what = (
         f"{card['disc']}, {card['line']}, {card['throw']}, {card['power_words']}"
@@ -195,8 +220,7 @@ def _next(row: Json, units: str) -> Json:
     )
     return {
         "where": row["where"], "x": row["x"], "y": row["y"], "what": what,
-        "aim": card["aim_words"] if card else "", "away": length(row["distance_m"], units),
-        "expected": round(row["expected"], 2),
+        "aim": card["aim_words"] if card else "",
     }  # fmt: skip
 
 

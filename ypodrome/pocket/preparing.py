@@ -7,23 +7,22 @@ from typing import Any
 from django.utils import timezone
 
 from ypodrome.accounts.models import UNITS
-from ypodrome.core.api import plan_hole, prepare
+from ypodrome.core.api import prepare
 from ypodrome.core.refused import Refused
 from ypodrome.course.documents import core_course
 from ypodrome.interchange.fingerprint import digest
 from ypodrome.jobs.asked import worked_out
-from ypodrome.plan.choices import settled
 from ypodrome.plan.inputs import inputs_of
-from ypodrome.plan.kept import Kept, choice_from
 from ypodrome.plan.live import labels_of, scene_for_hole, situation_of
 from ypodrome.plan.models import PlannedHole
-from ypodrome.plan.planning import fresh
+from ypodrome.plan.planning import fresh, kept_of
+from ypodrome.plan.presenters.sheet import shown_of
 from ypodrome.pocket.hole import Carried, prepared_view
 from ypodrome.pocket.models import PreparedHole
 
 Json = dict[str, Any]
 
-FORM = 2
+FORM = 3
 """Raised when what is prepared changes."""
 
 
@@ -34,12 +33,11 @@ def prepared(hole: PlannedHole, pin: str, units: str) -> Json:
         raise Refused(f"hole {hole.number} has no pin {pin!r}")
     fresh(hole)
     at_pin = _with_pin(hole, pin)
-    row = PreparedHole.objects.filter(hole_id=hole.pk, pin=pin).first()
+    row: PreparedHole | None = PreparedHole.objects.filter(hole_id=hole.pk, pin=pin).first()
     key = key_of(hole, at_pin)
     if row is None or row.key != key:
         row = _work_out(at_pin, hole, key)
-    view: Json = row.views[units]
-    return view
+    return row.views[units] | {"stamp": shown_of(hole).key}
 
 
 def prepared_already(hole: PlannedHole, units: str) -> list[Json]:
@@ -49,7 +47,8 @@ def prepared_already(hole: PlannedHole, units: str) -> list[Json]:
     rows = [
         r for r in PreparedHole.objects.filter(hole=hole) if r.key == key_of(hole, _with_pin(hole, r.pin))
     ]
-    return [row.views[units] for row in sorted(rows, key=lambda r: r.pin != hole.pin)]
+    stamp = {"stamp": shown_of(hole).key}
+    return [row.views[units] | stamp for row in sorted(rows, key=lambda r: r.pin != hole.pin)]
 
 
 def key_of(hole: PlannedHole, at_pin: PlannedHole) -> str:
@@ -68,21 +67,14 @@ def _with_pin(hole: PlannedHole, pin: str) -> PlannedHole:
 
 def _work_out(at_pin: PlannedHole, hole: PlannedHole, key: str) -> PreparedHole:
     owner, situation = hole.plan.owner_id, situation_of(at_pin)
-    kept = hole.planned if at_pin.pin == hole.pin else _planned(at_pin)
+    kept = hole.planned if at_pin.pin == hole.pin else kept_of(at_pin)
     worth, option = kept.plan.worth, kept.in_force
     found = worked_out(f"pocket {key}", owner, prepare, situation, worth, option)
     origin = core_course(hole.plan.layout.course).origin
-    carried = Carried(hole.position, scene_for_hole(at_pin), kept, origin)
+    carried = Carried(at_pin.position, scene_for_hole(at_pin), kept, origin)
     made = timezone.now().isoformat(timespec="seconds")
     views = {units: prepared_view(carried, found, units, made) for units, _ in UNITS}
     row, _ = PreparedHole.objects.update_or_create(
         hole_id=hole.pk, pin=at_pin.pin, defaults={"key": key, "views": views}
     )
     return row
-
-
-def _planned(at_pin: PlannedHole) -> Kept:
-    """The hole planned with another pin, the player's choice found again in it where it can be."""
-    situation, key = situation_of(at_pin), digest(inputs_of(at_pin))
-    plan = worked_out(f"plan {key}", at_pin.plan.owner_id, plan_hole, situation)
-    return settled(situation, plan, choice_from(at_pin.choice))

@@ -19,8 +19,7 @@ FONT = re.compile(r"url\(\"?(fonts/[\w.-]+\.woff2)\"?\)")
 
 def file_of(document: Json, prepared: Iterable[Json]) -> str:
     """The file, as HTML, with what is prepared of its holes."""
-    found = {f"{view['position']}|{view['pin']}": view for view in prepared}
-    whole = document | {"file": True, "prepared": found, "urls": {}, "pages": [], "stamp": ""}
+    whole = document | {"file": True, "prepared": list(prepared), "urls": {}, "pages": [], "stamp": ""}
     scripts = [_script(name) for name in ("pocket.js", "vendor/alpine-csp.min.js")]
     context = {"document": whole, "styles": styles(), "scripts": scripts}
     return render_to_string("pocket/file.html", context)

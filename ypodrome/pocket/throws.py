@@ -37,8 +37,6 @@ def throw_view(option: Option, frame: Frame, units: str) -> Json:
         "aim": words["aim_words"],
         "expected": round(forecast.expected, 2),
         "role": words["role_words"],
-        "why": words["why"][0] if words["why"] else "",
-        "to_go_m": round(forecast.leaves.distance_m, 1),
         "flight": _line(frame.pixels(forecast.path[:, 1:3])),
         "zone": _line(frame.pixels(two_thirds(forecast.rests)), closed=True),
         "aim_at": frame.one((float(aim[0]), float(aim[1]))),

@@ -51,7 +51,6 @@ class Page:
     notes: str = ""
     out_of_date: tuple[str, ...] = ()
     gone: str = ""
-    position: int = 0
 
 
 @dataclass(frozen=True)
@@ -116,7 +115,7 @@ def _page(hole: PlannedHole, plan: GamePlan) -> Page:
     return Page(
         hole.number, scene.line.name, hole.par, f"{facts}, {wind['words']}",
         _picture(shown, scene, hole.number, units, wind["turn_deg"]), notes=hole.notes,
-        out_of_date=tuple(staleness(hole)[1]), position=hole.position, **told,
+        out_of_date=tuple(staleness(hole)[1]), **told,
     )  # fmt: skip
 
 

@@ -34,7 +34,6 @@ def page_of(
     origin: LonLat,
     bag: Sequence[Disc] | None,
     thrower: Thrower | None,
-    position: int,
 ) -> Page:
     """A hole of a plan's file; what has changed since is told as far as bag and thrower are given."""
     units = hole["conditions"]["units"]
@@ -51,7 +50,7 @@ def page_of(
         hole["hole"], scene.line.name, hole["par"], facts,
         picture(scene, hole["hole"], units, _shot(first, scene, frame, origin), turn),
         throw=_words(first), others=tuple(_words(o) for o in others[:2]), cautions=tuple(hole["cautions"]),
-        out_of_date=tuple(_changed(hole, scene, bag, thrower)), position=position,
+        out_of_date=tuple(_changed(hole, scene, bag, thrower)),
     )  # fmt: skip
 
 

@@ -1,13 +1,12 @@
 // The hole sheet: turn the wind, drag the aim, choose. The server computes; this draws what returns.
 import { grab } from "./grab.js";
 import { postJson } from "./post.js";
+import { windWords } from "./winds.js";
 
 const MPH = 0.44704;
 const TURN = 5;  // degrees of the wind for each press of an arrow key on its dial
 const STILL = 0.2;  // m/s: Beaufort 0
 const PARTS = ["tee_view", "side", "card", "options", "facts"];
-const SECTORS = ["head wind", "head, from the right", "from the right", "tail, from the right",
-  "tail wind", "tail, from the left", "from the left", "head, from the left"];
 
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("holeSheet", () => ({
@@ -42,7 +41,7 @@ document.addEventListener("alpine:init", () => {
     get workingClass() { return this.working ? "on" : ""; },
     get windText() {
       if (this.wind < STILL) return "no wind";
-      const words = SECTORS[Math.round(this.turn / 45) % 8];
+      const words = windWords(this.turn);
       const speed = this.unit === 1 ? `${this.wind.toFixed(1)} m/s` : `${Math.round(this.wind / MPH)} mph`;
       return `${speed}, ${words} (from ${this.fromRounded}°)`;
     },

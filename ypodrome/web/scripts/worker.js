@@ -40,7 +40,6 @@ function away() {
 
 self.addEventListener("message", (event) => {
   if (event.data.take) event.waitUntil(take(event.data.take).then((missing) => event.ports[0].postMessage({ missing })));
-  if (event.data.forget) event.waitUntil(caches.delete(ROUND).then(() => event.ports[0]?.postMessage({})));
 });
 
 // Takes pages along with all that they are built of.

@@ -1,9 +1,10 @@
 // What the card shows: the throw in the wind, with the hands and the pin as they are, or what to do from a lie.
 import { postJson } from "../post.js";
-import { fromPlace, fromTee, planOf, turnOf, windWords } from "./choice.js";
+import { windWords } from "../winds.js";
+import { fromPlace, fromTee, planOf, turnOf } from "./choice.js";
+import { FEET } from "./place.js";
 
 const NEXT_GAP_M = 25;
-const FEET = 3.28084;
 
 export const card = {
   // How many throws and putts are made, and whether the next is from the tee.
@@ -57,7 +58,7 @@ export const card = {
   get windLine() {
     const planned = this.doc.wind, turn = turnOf((this.wind || planned).from_deg, this.hole);
     if (!this.wind) return `Planned for ${planned.words}, ${windWords(turn)}`;
-    const felt = this.wind.mph ? `${planned.mph_words[this.wind.mph]}, ${windWords(turn)}` : "still air";
+    const felt = this.wind.mph ? `${this.strength.words}, ${windWords(turn)}` : "still air";
     return `Felt: ${felt} (planned for ${planned.words})`;
   },
   get switchLine() { return this.fromTheTee ? this.preparedHole?.switches[0] || "" : ""; },
@@ -121,7 +122,6 @@ export const card = {
   },
   mark(paper, name, values) {
     const node = paper.querySelector(`[data-line=${name}]`);
-    node.toggleAttribute("hidden", !values);
     node.style.display = values ? "" : "none";
     Object.entries(values || {}).forEach(([k, v]) => { node.setAttribute(k, v); });
   },

@@ -1,9 +1,7 @@
 // Which of the throws that were worked out fits wind, hands and pin; and what a place tells that was not.
-const SECTORS = ["head wind", "head, from the right", "from the right", "tail, from the right", "tail wind", "tail, from the left", "from the left", "head, from the left"];
+import { sectorOf } from "../winds.js";
 
 export function turnOf(fromDeg, hole) { return (((fromDeg - hole.up_deg) % 360) + 360) % 360; }
-export function sectorOf(turn) { return Math.round(turn / 45) % 8; }
-export function windWords(turn) { return SECTORS[sectorOf(turn)]; }
 
 // The plan of a hole with a pin: from what was prepared with that pin, else as the hole stands.
 export function planOf(hole, prepared) { return prepared?.own || hole; }
@@ -21,10 +19,10 @@ export function fromTee(hole, prepared, wind, hands, pin) {
 }
 function throwAt(from, place) { return place === null || place === undefined ? null : from.throws[place]; }
 
-function nearest(rows, at, x, y) {
+function nearest(rows, at) {
   let best = null, least = Number.POSITIVE_INFINITY;
   for (const row of rows) {
-    const gap = Math.hypot(x(row) - at[0], y(row) - at[1]);
+    const gap = Math.hypot(row.x - at[0], row.y - at[1]);
     if (gap < least) { least = gap; best = row; }
   }
   return { row: best, gap: least };
@@ -45,8 +43,8 @@ const PUTT_FROM_M = 25, PUTT_GAP_M = 4;
 export function fromPlace(hole, prepared, at) {
   const away_m = Math.hypot(at[0] - hole.pin_at[0], at[1] - hole.pin_at[1]) / hole.px_per_m;
   const worth = worthAt(planOf(hole, prepared).places || [], at);
-  const putt = prepared && away_m < PUTT_FROM_M ? nearest(prepared.putts, at, (p) => p.x, (p) => p.y) : null;
-  const near = prepared?.zone.length ? nearest(prepared.zone, at, (p) => p.x, (p) => p.y) : null;
+  const putt = prepared && away_m < PUTT_FROM_M ? nearest(prepared.putts, at) : null;
+  const near = prepared?.zone.length ? nearest(prepared.zone, at) : null;
   return {
     away_m, worth,
     putt: putt?.row && putt.gap < PUTT_GAP_M * hole.px_per_m ? putt.row : null,

@@ -1,6 +1,7 @@
 // Wind, pin, hands, wet or dry, and which hole: changed in place by a thumb.
 import { postJson } from "../post.js";
-import { sectorOf, turnOf, windWords } from "./choice.js";
+import { sectorOf, windWords } from "../winds.js";
+import { turnOf } from "./choice.js";
 
 const SWIPE_PX = 60;
 
@@ -31,7 +32,6 @@ export const conditions = {
   get isRound() { return this.panel === "round"; },
   get isLie() { return this.panel === "lie"; },
   get isPutt() { return this.panel === "putt"; },
-
   get isAsked() { return this.panel === "asked"; },
 
   // ---- the hole
@@ -59,16 +59,16 @@ export const conditions = {
     if (Math.abs(x) > SWIPE_PX && Math.abs(x) > 2 * Math.abs(y)) this.turnTo(this.k + (x < 0 ? 1 : -1));
   },
 
+  get strength() { return this.doc.wind.strengths.find((s) => s.mph === this.wind?.mph); },
+
   // ---- the wind: as planned, or felt in one of the strengths that were worked out
   get strengths() {
-    const words = this.doc.wind.mph_words;
-    return [{ mph: 0, words: "still" }, ...[5, 10, 15].map((mph) => ({ mph, words: words[mph] }))]
-      .map((s) => ({ ...s, on: this.wind?.mph === s.mph }));
+    return this.doc.wind.strengths.map((s) => ({ ...s, words: s.mph ? s.words : "still", on: this.wind?.mph === s.mph }));
   },
   get asPlanned() { return this.wind === null; },
   get plannedWords() { return `as planned, ${this.doc.wind.words}`; },
   get directions() {
-    const now = this.wind ? sectorOf(turnOf(this.wind.from_deg, this.hole)) : sectorOf(turnOf(this.doc.wind.from_deg, this.hole));
+    const now = sectorOf(turnOf((this.wind || this.doc.wind).from_deg, this.hole));
     return [7, 0, 1, 6, null, 2, 5, 4, 3].map((sector, k) => ({
       k, sector, words: sector === null ? "to the basket" : windWords(45 * sector), hub: sector === null,
       turn: sector === null ? "" : `rotate(${45 * sector} 12 12)`, on: sector === now && !this.asPlanned,
@@ -102,7 +102,7 @@ export const conditions = {
   // ---- pin and hands
   get pinChoices() { return this.hole.pins.map((pin) => ({ pin, on: pin === this.pin, words: this.pinWords(pin) })); },
   pinWords(pin) {
-    if (this.prepared[`${this.hole.position}|${pin}`]) return "prepared";
+    if (this.preparedWith(this.hole, pin)) return "prepared";
     return pin === this.hole.pin ? "the plan's" : "not prepared";
   },
   async setPin(event) {

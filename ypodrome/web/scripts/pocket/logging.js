@@ -17,7 +17,7 @@ export const logging = {
   // What a throw tells whatever became of it: which one it is, from where, what was planned, and the wind.
   thrown(t) {
     const planned = this.throw, lie = this.fromTheTee ? this.hole.tee_at : this.lie;
-    const wind = this.wind ? { wind_m_s: this.wind.mph * 0.44704, wind_from_deg: this.wind.from_deg, wind_source: "felt" }
+    const wind = this.wind ? { wind_m_s: this.strength.m_s, wind_from_deg: this.wind.from_deg, wind_source: "felt" }
       : { wind_m_s: this.doc.wind.m_s, wind_from_deg: this.doc.wind.from_deg, wind_source: "the plan" };
     const keyed = planned ? { planned: planned.key, promised: JSON.stringify(Object.fromEntries(PROMISED.map((n) => [n, planned[n]]))) } : {};
     const which = t ? { disc_id: t.disc_id, disc: t.disc, disc_numbers: t.disc_numbers, throw: t.throw, kind: t.kind } : {};
@@ -33,7 +33,7 @@ export const logging = {
 
   // ---- where it lies
   get discs() { return this.doc.discs.map((d) => ({ ...d, on: d.id === this.discId })); },
-  get codes() { return this.doc.throws.map((t) => ({ ...t, words: t.words, on: t.code === this.throwCode })); },
+  get codes() { return this.doc.throws.map((t) => ({ ...t, on: t.code === this.throwCode })); },
   beginLie() {
     const t = this.throw;
     this.at = null;

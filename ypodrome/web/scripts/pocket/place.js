@@ -1,7 +1,8 @@
 // Where a disc came to rest: tapped on the drawing, told by its distance to go, or by where the phone is.
 import { lonLat, pixelsOf } from "./choice.js";
 
-const FEET = 3.28084, PACE_M = 0.76;
+export const FEET = 3.28084;
+const PACE_M = 0.76;
 // A pace of a grown walker: 30 in [common practice].
 
 export const place = {

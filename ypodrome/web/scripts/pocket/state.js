@@ -6,7 +6,7 @@ const PLAIN = { k: 0, wind: null, hands: "both", sun: false, lies: {} };
 
 export const state = {
   ready: false, panel: "", said: "", wrong: "", k: 0, wind: null, hands: "both", sun: false, lies: {},
-  plays: [], prepared: {}, lasting: true, disputed: false,
+  plays: [], prepared: {}, lasting: true,
 
   async init() {
     this.doc = Object.freeze(JSON.parse(document.getElementById("round").textContent)); // never changes, not watched
@@ -18,7 +18,7 @@ export const state = {
     const kept = (await this.store.round(this.uuid)) || {};
     Object.assign(this, PLAIN, kept.choice || {});
     this.prepared = {};
-    Object.entries({ ...kept.prepared, ...this.doc.prepared }).forEach(([key, view]) => { this.take(key, view); });
+    [...(await this.store.prepared(this.uuid)), ...this.doc.prepared].forEach((view) => { this.take(view); });
     this.fromAddress();
     await this.keep();
     await this.read();
@@ -45,18 +45,23 @@ export const state = {
   // The pin that is in: as told on the hole, else as planned.
   pinOf(hole) { return this.plays[this.holes.indexOf(hole)]?.pin || hole.pin; },
   get pin() { return this.pinOf(this.holes[this.k]); },
-  preparedOf(hole) { return this.prepared[`${hole.position}|${this.pinOf(hole)}`]; },
+  // What was prepared of a hole with a pin, for the plan that the page shows or a newer one.
+  preparedWith(hole, pin) {
+    const view = this.prepared[`${hole.position}|${pin}`];
+    return view && (view.newer || view.stamp === hole.stamp) ? view : undefined;
+  },
+  preparedOf(hole) { return this.preparedWith(hole, this.pinOf(hole)); },
   get preparedHole() { return this.preparedOf(this.holes[this.k]); },
   get look() { return this.sun ? "sun" : ""; },
   get round() { return roundScore(this.holes, this.plays); },
 
-  // What is chosen and prepared lasts as long as the browser lets it.
+  // What is chosen lasts as long as the browser lets it.
   async keep() {
     const { k, wind, hands, sun, lies } = this;
-    const row = { uuid: this.uuid, owner: this.owner, log: this.logged, prepared: this.prepared, choice: { k, wind, hands, sun, lies } };
+    const row = { uuid: this.uuid, owner: this.owner, log: this.logged, choice: { k, wind, hands, sun, lies } };
     await this.store.keepRound(JSON.parse(JSON.stringify(row)));
   },
-  take(key, view) { this.prepared = { ...this.prepared, [key]: Object.freeze(view) }; },
+  take(view) { this.prepared = { ...this.prepared, [`${view.position}|${view.pin}`]: Object.freeze(view) }; },
   get logged() {
     const r = this.doc.round;
     const holes = this.holes.map((h) => ({ position: h.position, number: h.number, tee: h.tee, pin: h.pin, par: h.par, expected: h.expected ?? null }));

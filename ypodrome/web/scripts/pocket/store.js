@@ -56,9 +56,12 @@ class Kept {
   }
   async round(uuid) { return this.db.get("rounds", uuid); }
   async keepRound(row) { await this.db.put("rounds", row); }
+  async prepared(round) { return (await this.db.getAllFromIndex("prepared", "round", round)).map((row) => row.view); }
+  async keepPrepared(owner, round, view) { await this.db.put("prepared", { key: [round, view.position, view.pin], owner, round, view }); }
   async forget(owner) {
-    const tx = this.db.transaction(["rounds", "events"], "readwrite");
-    for (const row of await tx.objectStore("rounds").getAll()) if (row.owner === owner) tx.objectStore("rounds").delete(row.uuid);
+    const tx = this.db.transaction(["rounds", "prepared", "events"], "readwrite");
+    for (const row of await tx.objectStore("rounds").getAll()) if (row.owner === owner) tx.objectStore("rounds").put({ ...row, choice: {} });
+    for (const row of await tx.objectStore("prepared").getAll()) if (row.owner === owner) tx.objectStore("prepared").delete(row.key);
     for (const row of await tx.objectStore("events").getAll()) if (row.owner === owner && !row.waits) tx.objectStore("events").delete(row.id);
     await tx.done;
   }
@@ -78,6 +81,8 @@ class InPage {
   async learn(owner, events) { events.forEach((event) => { if (!this.rows.has(event.id)) this.rows.set(event.id, { owner, waits: 0, event }); }); }
   async round(uuid) { return this.rounds.get(uuid); }
   async keepRound(row) { this.rounds.set(row.uuid, row); }
+  async prepared() { return []; }
+  async keepPrepared() {} // the page holds it
   async forget() { this.rounds.clear(); }
 }
 
@@ -89,6 +94,7 @@ export async function openStore(changed = () => {}) {
       upgrade(fresh) {
         fresh.createObjectStore("device");
         fresh.createObjectStore("rounds", { keyPath: "uuid" });
+        fresh.createObjectStore("prepared", { keyPath: "key" }).createIndex("round", "round");
         const events = fresh.createObjectStore("events", { keyPath: "id" });
         events.createIndex("round", "round");
         events.createIndex("waits", ["owner", "waits"]);

@@ -67,8 +67,8 @@ export const taking = {
     const pin = this.pinOf(hole);
     try {
       const view = await postJson(this.urls.prepare.replace("/0/", `/${hole.position}/`), { pin });
-      this.take(`${hole.position}|${pin}`, view);
-      await this.keep();
+      this.take({ ...view, newer: true });
+      await this.store.keepPrepared(this.owner, this.uuid, view);
       return true;
     } catch (error) {
       this.wrong = error.refused ? `Hole ${hole.number} was not prepared: ${error.message}.` : "There is no network: what is prepared stays.";
