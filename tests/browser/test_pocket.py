@@ -300,6 +300,27 @@ def test_a_round_with_the_server_stopped_loses_nothing_and_sends_nothing_twice(p
     assert told(served) == once
 
 
+def test_a_plan_changed_afterwards_is_shown_and_another_tab_takes_nothing_away(phone, served):
+    second = phone.context.new_page()
+    open_card(second, served, 2)  # before anything is prepared
+    take_along(phone)
+    tap(second, "Hole before")  # keeps what this tab knows
+    second.close()
+    phone.goto(f"{served.base}/pocket/1/#2")
+    phone.reload()
+    expect(phone.locator(".tee-words h2")).not_to_be_empty()
+    tap(phone, "Round")
+    expect(phone.locator(".pocket-main")).to_contain_text("2 of 4 holes are prepared")
+    tap(phone, "Card")
+    before = phone.locator(".tee-words").inner_text()
+    phone.wait_for_timeout(1100)  # what is made in one second is of one age
+    served.tab().post("/plan/1/hole/2/choose/", {"rank": 2})
+    phone.reload()
+    expect(phone.locator(".tee-words h2")).not_to_be_empty()
+    assert phone.locator(".tee-words").inner_text() != before
+    served.tab().post("/plan/1/hole/2/choose/", {"rank": 1})
+
+
 def test_what_was_taken_along_goes_with_its_player_and_what_was_told_stays(phone, served):
     take_along(phone)
     before = told(served)

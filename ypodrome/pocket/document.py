@@ -8,6 +8,7 @@ from typing import Any
 
 import msgspec
 from django.urls import reverse
+from django.utils import timezone
 
 from ypodrome.bag.services import core_bag
 from ypodrome.core.api import KINDS, SPEEDS_M_S, Disc, Thrower
@@ -44,6 +45,7 @@ def document(
     """A round as plain values, in the thrower's units: `played` says which round it is, `player` whose."""
     units = thrower.units
     return {
+        "made": timezone.now().isoformat(timespec="seconds"),
         "player": player, "units": units, "round": played,
         "wind": {
             "m_s": day.wind_m_s, "from_deg": day.wind_from_deg, "source": day.source,

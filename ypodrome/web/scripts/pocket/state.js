@@ -45,10 +45,10 @@ export const state = {
   // The pin that is in: as told on the hole, else as planned.
   pinOf(hole) { return this.plays[this.holes.indexOf(hole)]?.pin || hole.pin; },
   get pin() { return this.pinOf(this.holes[this.k]); },
-  // What was prepared of a hole with a pin, for the plan that the page shows or a newer one.
+  // What was prepared of a hole with a pin: for the plan that the page shows, or since the page was made.
   preparedWith(hole, pin) {
     const view = this.prepared[`${hole.position}|${pin}`];
-    return view && (view.newer || view.stamp === hole.stamp) ? view : undefined;
+    return view && (view.stamp === hole.stamp || view.made >= this.doc.made) ? view : undefined;
   },
   preparedOf(hole) { return this.preparedWith(hole, this.pinOf(hole)); },
   get preparedHole() { return this.preparedOf(this.holes[this.k]); },
