@@ -103,6 +103,8 @@ RULES = {
     "round:record": ("round", BOTH),
     "round:name": ("round", POST),
     "round:delete": ("round", POST),
+    "round:join": ("round", POST),
+    "round:take_apart": ("round", POST),
     "round:after": ("round", GET),
     "pocket:card": ("round", GET),
     "pocket:told": ("round", GET),

@@ -23,6 +23,7 @@ from ypodrome.interchange.problems import FileProblems
 from ypodrome.plan import choices, conditions, planning
 from ypodrome.plan.models import GamePlan
 from ypodrome.round import services as rounds
+from ypodrome.round.joining import join
 
 pytestmark = pytest.mark.django_db
 DAY, LATER = date(2026, 5, 1), date(2026, 6, 1)
@@ -113,6 +114,17 @@ def test_read_twice_does_nothing_twice_and_leaves_the_first_alone(lived):
     take_in(other, read_contents(out), thrower=True)
     assert sum(take_in(other, read_contents(out), thrower=True).values()) == 0
     assert archive_of(lived, DAY) == out
+
+
+def test_what_was_read_as_one_round_still_is(lived):
+    part = rounds.begin_round(lived.plans.first())
+    whole = rounds.begin_round(lived.plans.first())
+    join(whole, part)
+    data = archive_of(lived, DAY)
+    other = elsewhere(lived)
+    take_in(other, read_contents(data), thrower=True)
+    assert other.rounds.get(uuid=part.uuid).joined.uuid == whole.uuid
+    assert archive_of(other, DAY) == data
 
 
 def test_what_was_chosen_typed_thrown_and_lost_is_there(lived):

@@ -52,6 +52,7 @@ def urls(demo_plan, settings):
         "draft": Draft.objects.create(owner=player, document={"what": "walk", "steps": []}).pk,
         PLAYER: 0, OPEN: 0, CLUB: player.pk,
     }  # fmt: skip
+    begun_twice = begin_round(demo_plan)
     tokens = {"shown": PlanLink.objects.create(plan=demo_plan).token, "accounts:join": invitation.token}
 
     def url(name):
@@ -60,6 +61,7 @@ def urls(demo_plan, settings):
         known = {
             "pk": pk, "plan": keys["plan"], "layout": keys["layout"], "position": 1, "number": 1,
             "link": demo_plan.links.get().pk, "kind": "plan", "token": tokens.get(name, "none"),
+            "other": begun_twice.pk,
         }  # fmt: skip
         return reverse(name, kwargs={k: known[k] for k in URLS[name]})
 

@@ -3,6 +3,7 @@
 import json
 import re
 import uuid
+from datetime import timedelta
 
 import pytest
 from django.core.files.uploadedfile import SimpleUploadedFile
@@ -178,6 +179,41 @@ def test_a_round_begun_elsewhere_is_kept_with_its_holes(phone, demo):
     played = Round.objects.get(uuid=Elsewhere.uuid)
     assert (played.course_name, played.holes.count(), round_score(played).against_par) == ("Far Meadow", 2, 1)
     assert phone.get(f"/round/{played.pk}/after/").status_code == 200
+
+
+def test_a_round_begun_on_two_devices_is_read_as_one_and_taken_apart(phone, played):
+    other, next_day = begin_round(played.plan), begin_round(played.plan)
+    Round.objects.filter(pk=next_day.pk).update(day=played.day + timedelta(days=1))
+    tell(phone, log(played, event(played, throw_no=1, disc="Gantle")))
+    mine = event(other, throw_no=1, disc="Tarn", device="second", made_at="2026-05-02T10:00:05.000Z")
+    tell(phone, log(other, mine))
+    page = phone.get(f"/round/{played.pk}/after/").content.decode()
+    assert f"/join/{other.pk}/" in page and f"/join/{next_day.pk}/" not in page
+    assert phone.post(f"/round/{played.pk}/join/{next_day.pk}/").status_code == 400
+    phone.post(f"/round/{played.pk}/join/{other.pk}/")
+    # a second device goes on telling its own round, and both read all
+    putt = event(other, "putt", throw_no=2, putt="made", device="second", running=2, position=1,
+                 made_at="2026-05-02T10:01:00.000Z")  # fmt: skip
+    tell(phone, log(other, putt))
+    for part in (played, other):
+        told = phone.get(f"/pocket/{part.pk}/told/").json()["events"]
+        assert len(told) == 3 and {e["round"] for e in told} == {str(part.uuid)}
+    assert round_score(played).score == 2  # the throw that both told counts once
+    assert "Tarn" in phone.get(f"/round/{played.pk}/1/").content.decode()
+    assert phone.get(f"/round/{other.pk}/after/")["Location"] == f"/round/{played.pk}/after/"
+    assert phone.get("/round/").content.decode().count("/after/") == 2
+    phone.post(f"/round/{played.pk}/apart/")
+    assert [round_score(Round.objects.get(pk=r.pk)).score for r in (played, other)] == [1, 2]
+
+
+def test_a_part_goes_and_comes_back_with_its_round(phone, played):
+    other = begin_round(played.plan)
+    phone.post(f"/round/{played.pk}/join/{other.pk}/")
+    phone.post(f"/round/{played.pk}/delete/")
+    assert Round.objects.get(pk=other.pk).deleted
+    assert phone.get("/deleted/").content.decode().count("<td>round</td>") == 1
+    phone.post(f"/deleted/round/{played.pk}/")
+    assert not Round.objects.exclude(deleted=None).exists()
 
 
 def test_another_players_log_is_not_taken(phone, played):

@@ -41,8 +41,10 @@ def take_in(player: Player, contents: Contents, thrower: bool) -> Counts:
     courses = {c.id: _take_course(player, c, contents, counts) for c in contents.courses}
     for key, plan in contents.plans.items():
         counts["plans"] += _take_plan(player, key, plan, courses)
-    for played in contents.rounds:
-        counts["rounds"] += _take_round(player, played, courses)
+    new = [played for played in contents.rounds if _take_round(player, played, courses)]
+    counts["rounds"] += len(new)
+    for played in new:
+        _join(player, played)
     counts["events"] += take(player, contents.events).new
     for what in MOST:
         room_for(player, what, 0)
@@ -129,6 +131,13 @@ def _where(hole: parts.Hole) -> Json:
 
 def _plan_of(player: Player, played: parts.Round) -> GamePlan | None:
     return GamePlan.objects.filter(owner=player, uuid=played.plan).first() if played.plan else None
+
+
+def _join(player: Player, played: parts.Round) -> None:
+    """Make a round a part of the one it was read with, where that is here and stands by itself."""
+    if played.joined and played.joined != played.id:
+        whole = Round.objects.filter(owner=player, uuid=played.joined, joined=None).first()
+        Round.objects.filter(owner=player, uuid=played.id).update(joined=whole)
 
 
 def _take_round(player: Player, played: parts.Round, courses: dict[UUID, Course]) -> bool:

@@ -32,7 +32,7 @@ CONDITIONS = parts.Conditions.__struct_fields__
 def archive_of(player: Player, today: date) -> bytes:
     """A player's archive (docs/formats.md)."""
     plans = list(GamePlan.objects.of(player).select_related("version", "layout__course").order_by("uuid"))
-    rounds = list(Round.objects.of(player).select_related("version", "plan").order_by("uuid"))
+    rounds = list(Round.objects.of(player).select_related("version", "plan", "joined").order_by("uuid"))
     courses, files = _courses(player, plans, rounds)
     manifest = {"format": "archive", "version": VERSION, "made": today.isoformat(), "by": __version__}
     members = {
@@ -120,6 +120,7 @@ def _round(played: Round) -> object:
             day=played.day.isoformat(), started=played.started.isoformat(),
             holes=[parts.Hole(h.position, h.number, h.tee, h.pin, h.par, promised=parts.promised(h.promised))
                    for h in played.holes.all()],
+            joined=played.joined.uuid if played.joined else None,
         )
     )  # fmt: skip
 

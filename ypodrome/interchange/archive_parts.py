@@ -110,7 +110,7 @@ class Plan(Struct, frozen=True, forbid_unknown_fields=True):
     holes: list[Hole]
 
 
-class Round(Struct, frozen=True, forbid_unknown_fields=True):
+class Round(Struct, frozen=True, forbid_unknown_fields=True, omit_defaults=True):
     id: UUID
     plan: UUID | None
     course: UUID | None
@@ -121,6 +121,7 @@ class Round(Struct, frozen=True, forbid_unknown_fields=True):
     day: str
     started: str
     holes: list[Hole]
+    joined: UUID | None = None
 
 
 def promised(value: dict[str, Any]) -> Promised:

@@ -108,7 +108,7 @@ def stamp_of(plan: GamePlan) -> str:
 
 
 def told_document(played: Round) -> Json:
-    """Everything told of a round here, whichever device told it, and which plan it is played to."""
-    told = events_by_position(played)
-    events = [msgspec.to_builtins(e) for place in sorted(told) for e in told[place]]
+    """Everything told of a round here, in whichever part of it, and which plan it is played to."""
+    told, uuid = events_by_position(played), str(played.uuid)
+    events = [msgspec.to_builtins(e) | {"round": uuid} for place in sorted(told) for e in told[place]]
     return {"events": events, "stamp": stamp_of(played.plan) if played.plan else ""}

@@ -10,6 +10,7 @@ from typing import Any
 
 from django.core.exceptions import ValidationError
 from django.db import transaction
+from django.db.models import Q
 from django.utils import timezone
 
 from ypodrome.accounts.models import Player
@@ -57,7 +58,9 @@ def _checked(owner: Player, event: CoreEvent) -> Event:
 
 def events_at(played: Round, position: int) -> list[CoreEvent]:
     """Everything told of one place in a round."""
-    rows = Event.objects.filter(owner_id=played.owner_id, round_uuid=played.uuid, position=position)
+    rows = Event.objects.filter(
+        owner_id=played.owner_id, round_uuid__in=_whole_of([played]), position=position
+    )
     return [row.to_core() for row in rows]
 
 
@@ -72,13 +75,21 @@ def events_by_position(played: Round) -> ByPosition:
 
 def events_by_round(rounds: Iterable[Round]) -> dict[uuid.UUID, ByPosition]:
     """Everything told of the holes of one player's rounds, by round and place, read in one go."""
-    found: dict[uuid.UUID, ByPosition] = {played.uuid: {} for played in rounds}
-    owners = {played.owner_id for played in rounds}
-    rows = Event.objects.filter(owner__in=owners, round_uuid__in=found).exclude(position=None)
+    rounds = list(rounds)
+    whole_of, owners = _whole_of(rounds), {played.owner_id for played in rounds}
+    found: dict[int, ByPosition] = {whole: {} for whole in whole_of.values()}
+    rows = Event.objects.filter(owner__in=owners, round_uuid__in=whole_of).exclude(position=None)
     for row in rows:
         if row.round_uuid and row.position:
-            found[row.round_uuid].setdefault(row.position, []).append(row.to_core())
-    return found
+            found[whole_of[row.round_uuid]].setdefault(row.position, []).append(row.to_core())
+    return {played.uuid: found[played.joined_id or played.pk] for played in rounds}
+
+
+def _whole_of(rounds: list[Round]) -> dict[uuid.UUID, int]:
+    """By its uuid every round that is read with one of `rounds`: the key of the one they all are parts of."""
+    whole = {played.joined_id or played.pk for played in rounds}
+    rows = Round.objects.filter(Q(pk__in=whole) | Q(joined__in=whole)).values_list("uuid", "joined", "pk")
+    return {found: joined or pk for found, joined, pk in rows}
 
 
 class DeskPen:

@@ -33,6 +33,8 @@ class Round(Deletable):
     name = models.CharField(max_length=60, blank=True)
     day = models.DateField(default=date.today)
     started = models.DateTimeField(auto_now_add=True)
+    joined = models.ForeignKey("self", models.CASCADE, null=True, related_name="parts")
+    """The round of which this is a part: the same one, begun on another device."""
 
     class Meta:
         ordering = ("-pk",)
@@ -40,6 +42,10 @@ class Round(Deletable):
 
     def __str__(self) -> str:
         return self.name or f"{self.course_name}, {self.layout_name}"
+
+    def _set_deleted(self, when: datetime | None) -> None:
+        super()._set_deleted(when)
+        self.parts.update(deleted=when)
 
 
 class RoundHole(models.Model):

@@ -15,6 +15,7 @@ from ypodrome.plan.models import GamePlan, PlannedHole
 from ypodrome.plan.presenters.overview import RECORD, hole_cell
 from ypodrome.round import services
 from ypodrome.round.events import ByPosition, events_at, events_by_round
+from ypodrome.round.joining import alike
 from ypodrome.round.models import Round, RoundHole
 from ypodrome.wording.measures import in_units
 
@@ -76,7 +77,9 @@ def shelf_context(player: Player, put_away: bool) -> Json:
     plans = GamePlan.objects.of(player).select_related("layout__course").filter(archived__isnull=not put_away)
     plans = plans.prefetch_related("owner__discs", "owner__lines__disc")
     plans = plans.prefetch_related(Prefetch("holes", LISTED_HOLES))
-    rounds = list(Round.objects.of(player).select_related("plan").prefetch_related("holes"))
+    rounds = list(
+        Round.objects.of(player).filter(joined=None).select_related("plan").prefetch_related("holes")
+    )
     told = events_by_round(rounds)
     courses: dict[str, Json] = {}
     for plan in plans:
@@ -118,6 +121,13 @@ def _round_row(played: Round, told: dict[UUID, ByPosition]) -> Json:
     return {"round": played, "words": f"{named}{played.day:%-d %b}, {result}"}
 
 
+def _alike_rows(played: Round) -> list[Json]:
+    """Rounds that may be the same, each in words."""
+    others = alike(played)
+    told = events_by_round(others)
+    return [_round_row(other, told) for other in others]
+
+
 PARTS = (("Tee", "tee"), ("Approach", "approach"), ("Putting", "putting"))
 
 
@@ -138,4 +148,5 @@ def after_context(played: Round, units: str) -> Json:
     return {
         "round": played, "plan": played.plan, "score": score, "rows": rows, "noted": noted, "parts": parts,
         "missing": [h for h in played.holes.all() if h.position not in done], "units": units,
+        "parts_read": list(played.parts.all()), "alike": _alike_rows(played),
     }  # fmt: skip

@@ -50,7 +50,7 @@ VALUES = ("power_pct", "hyzer_deg", "launch_deg", "aim_left_deg", "expected")
 
 def rounds_of_plan(plan: GamePlan) -> list[Round]:
     """Rounds played to a plan, latest first."""
-    return list(plan.rounds.filter(deleted=None))
+    return list(plan.rounds.filter(deleted=None, joined=None))
 
 
 @transaction.atomic

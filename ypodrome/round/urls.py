@@ -11,4 +11,6 @@ urlpatterns = [
     path("<key:pk>/name/", views.name, name="name"),
     path("<key:pk>/delete/", views.delete, name="delete"),
     path("<key:pk>/after/", views.after, name="after"),
+    path("<key:pk>/join/<key:other>/", views.join, name="join"),
+    path("<key:pk>/apart/", views.take_apart, name="take_apart"),
 ]

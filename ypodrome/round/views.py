@@ -17,7 +17,7 @@ from ypodrome.accounts.requests import PlayerRequest
 from ypodrome.core.refused import Refused
 from ypodrome.plan.forms import NameForm
 from ypodrome.plan.views import own_plan
-from ypodrome.round import services
+from ypodrome.round import joining, services
 from ypodrome.round.events import events_at
 from ypodrome.round.forms import HoleForm, RecordForm, ThrowForm
 from ypodrome.round.models import Round, RoundHole
@@ -142,4 +142,23 @@ def _throws(rows: list[dict[str, str]], units: str) -> list[dict[str, Any]]:
 def after(request: PlayerRequest, pk: int) -> HttpResponse:
     """The round against par and against its plan."""
     played = own_or_404(Round.objects.select_related("plan"), request, pk=pk)
+    if played.joined_id:
+        return redirect("round:after", played.joined_id)
     return render(request, "round/after.html", after_context(played, request.player.units))
+
+
+@require_POST
+def join(request: PlayerRequest, pk: int, other: int) -> HttpResponse:
+    """Read another round of that day as the same one."""
+    played, part = (own_or_404(Round.objects.filter(joined=None), request, pk=key) for key in (pk, other))
+    joining.join(played, part)
+    messages.success(request, "Both are read as one round now.")
+    return redirect("round:after", pk)
+
+
+@require_POST
+def take_apart(request: PlayerRequest, pk: int) -> HttpResponse:
+    """Let what was joined stand by itself again."""
+    joining.take_apart(own_or_404(Round.objects.all(), request, pk=pk))
+    messages.success(request, "Each round stands by itself again.")
+    return redirect("round:after", pk)

@@ -34,6 +34,7 @@ def deleted(request: PlayerRequest) -> HttpResponse:
         {"kind": kind, "row": row}
         for kind, (model, _) in KINDS.items()
         for row in model.objects.deleted_of(request.player)
+        if not getattr(row, "joined_id", None)  # comes back with the round it is a part of
     ]
     rows.sort(key=lambda r: str(r["row"].deleted), reverse=True)
     return render(request, "web/deleted.html", {"rows": rows})
