@@ -1,6 +1,6 @@
 # Ypodrome. `make demo` to try it, `make test` to check it.
 SHELL := /bin/bash
-.PHONY: demo run check test lock css js bench load fuzz reliability fit level screenshots
+.PHONY: demo run check test lock css js bench phone load fuzz reliability fit level screenshots
 PORT ?= 8000
 PY := .venv/bin/python
 
@@ -34,6 +34,10 @@ node_modules: package-lock.json
 bench:
 	@bash scripts/setup.sh dev
 	$(PY) -m pytest benchmarks --benchmark-columns=min,median,max,rounds -o addopts=-q
+
+phone:
+	@bash scripts/setup.sh dev
+	$(PY) -m benchmarks.phone
 
 load:
 	@bash scripts/setup.sh dev

@@ -79,7 +79,7 @@ def test_what_is_stale_is_said(three):
 
 def test_winds_and_ground_value_are_shown(client, three):
     url = reverse("plan:winds", args=(three.pk, 1))
-    assert "about five seconds" in client.get(url).content.decode()
+    assert "twenty-four winds" in client.get(url).content.decode()
     client.post(url)
     winds = client.get(url).content.decode()
     assert "head wind" in winds

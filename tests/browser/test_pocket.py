@@ -1,5 +1,7 @@
 """A round on a phone: taken along, played with the network off and the server stopped, sent once."""
 
+import re
+
 import pytest
 from playwright.sync_api import expect
 
@@ -48,8 +50,8 @@ def phone(browser, served):
     context.close()
 
 
-def open_card(page, served, hole=1):
-    page.goto(f"{served.base}/pocket/1/#{hole}")
+def open_card(page, served, hole=1, played=1):
+    page.goto(f"{served.base}/pocket/{played}/#{hole}")
     page.locator(".tee-words h2:not(:empty)").wait_for()
 
 
@@ -301,12 +303,15 @@ def test_a_round_with_the_server_stopped_loses_nothing_and_sends_nothing_twice(p
 
 
 def test_a_plan_changed_afterwards_is_shown_and_another_tab_takes_nothing_away(phone, served):
+    begun = served.tab().form("/round/begin/1/", {"card": "yes"})[1]  # a round of which nothing is told
+    played = int(re.search(r"/pocket/(\d+)/told/", begun)[1])
+    open_card(phone, served, 2, played)
     second = phone.context.new_page()
-    open_card(second, served, 2)  # before anything is prepared
+    open_card(second, served, 2, played)  # before anything is prepared
     take_along(phone)
     tap(second, "Hole before")  # keeps what this tab knows
     second.close()
-    phone.goto(f"{served.base}/pocket/1/#2")
+    open_card(phone, served, 2, played)
     phone.reload()
     expect(phone.locator(".tee-words h2")).not_to_be_empty()
     tap(phone, "Round")

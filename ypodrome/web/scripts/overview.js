@@ -29,10 +29,11 @@ document.addEventListener("alpine:init", () => {
       this.working = true;
       const next = async () => {
         while (waiting.length && !wrong) {
-          const hole = waiting.shift().dataset[numbered];
+          const hole = waiting.shift().dataset[numbered], began = performance.now();
           const tell = (before) => {
             const queue = before > SIDE_BY_SIDE ? `, ${before} before it` : "";
-            this.said = `${doing + hole}${queue} (${done} of ${cells.length} done) …`;
+            const lasts = Math.round((performance.now() - began) / 1000);
+            this.said = `${doing + hole}${queue} (${cells.length > 1 ? `${done} of ${cells.length} done, ` : ""}${lasts} s) …`;
           };
           tell(0);
           try {

@@ -154,7 +154,7 @@ export const logging = {
     await this.tell({ what: "score only", score: this.total });
     this.back();
   },
-  get openHole() { return !this.play.over; },
+  get openHole() { return this.ready && !this.play.over; },
   get holeOver() { return this.play.over; },
   get disputes() { return this.play.disputed ? "Two devices tell a throw of this hole otherwise: the first counts. Undo one, or pick on the record page." : ""; },
 };

@@ -8,7 +8,6 @@ export const sending = {
 
   listen() {
     globalThis.addEventListener("online", () => this.sendSoon());
-    globalThis.addEventListener("hashchange", () => { this.fromAddress(); this.show(); });
     if (this.file) return;
     setInterval(() => this.sendSoon(), AGAIN_MS);
     this.learn().then(() => this.sendSoon());

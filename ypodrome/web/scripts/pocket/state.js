@@ -2,6 +2,7 @@
 import { fold, roundScore } from "./fold.js";
 import { openStore } from "./store.js";
 
+const PAINTED_MS = 50; // the hole in hand is painted before the others are read
 const PLAIN = { k: 0, wind: null, hands: "both", sun: false, lies: {} };
 
 export const state = {
@@ -17,13 +18,18 @@ export const state = {
     this.lasting = this.store.lasting;
     const kept = (await this.store.round(this.uuid)) || {};
     Object.assign(this, PLAIN, kept.choice || {});
-    this.prepared = {};
-    [...(await this.store.prepared(this.uuid)), ...this.doc.prepared].forEach((view) => { this.take(view); });
+    globalThis.addEventListener("hashchange", () => { this.fromAddress(); this.show(); });
     this.fromAddress();
-    await this.keep();
+    this.prepared = {};
+    this.take([...(await this.store.preparedAt(this.uuid, this.holes[this.k].position)), ...this.doc.prepared]);
     await this.read();
     this.ready = true;
     this.show();
+    setTimeout(() => this.goOn(), PAINTED_MS);
+  },
+  async goOn() {
+    this.take(await this.store.prepared(this.uuid));
+    await this.keep();
     this.listen();
     navigator.storage?.persist?.();
   },
@@ -61,7 +67,10 @@ export const state = {
     const row = { uuid: this.uuid, owner: this.owner, log: this.logged, choice: { k, wind, hands, sun, lies } };
     await this.store.keepRound(JSON.parse(JSON.stringify(row)));
   },
-  take(view) { this.prepared = { ...this.prepared, [`${view.position}|${view.pin}`]: Object.freeze(view) }; },
+  take(views) {
+    const rows = views.map((view) => [`${view.position}|${view.pin}`, Object.freeze(view)]);
+    this.prepared = { ...this.prepared, ...Object.fromEntries(rows) };
+  },
   get logged() {
     const r = this.doc.round;
     const holes = this.holes.map((h) => ({ position: h.position, number: h.number, tee: h.tee, pin: h.pin, par: h.par, expected: h.expected ?? null }));

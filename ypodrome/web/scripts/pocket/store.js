@@ -57,6 +57,10 @@ class Kept {
   async round(uuid) { return this.db.get("rounds", uuid); }
   async keepRound(row) { await this.db.put("rounds", row); }
   async prepared(round) { return (await this.db.getAllFromIndex("prepared", "round", round)).map((row) => row.view); }
+  async preparedAt(round, position) {
+    const rows = await this.db.getAll("prepared", IDBKeyRange.bound([round, position], [round, position, []]));
+    return rows.map((row) => row.view);
+  }
   async keepPrepared(owner, round, view) { await this.db.put("prepared", { key: [round, view.position, view.pin], owner, round, view }); }
   async forget(owner) {
     const tx = this.db.transaction(["rounds", "prepared", "events"], "readwrite");
@@ -82,6 +86,7 @@ class InPage {
   async round(uuid) { return this.rounds.get(uuid); }
   async keepRound(row) { this.rounds.set(row.uuid, row); }
   async prepared() { return []; }
+  async preparedAt() { return []; }
   async keepPrepared() {} // the page holds it
   async forget() { this.rounds.clear(); }
 }

@@ -67,7 +67,7 @@ export const taking = {
     const pin = this.pinOf(hole);
     try {
       const view = await postJson(this.urls.prepare.replace("/0/", `/${hole.position}/`), { pin });
-      this.take(view);
+      this.take([view]);
       await this.store.keepPrepared(this.owner, this.uuid, view);
       return true;
     } catch (error) {
