@@ -1,4 +1,4 @@
-"""On a phone in headless Chromium: an aim dragged, a card opened without a network: python -m benchmarks.phone
+"""On a phone in headless Chromium: an aim dragged, a card opened offline: python -m benchmarks.phone
 
 The drag: from a move of the finger until the drawing that answers it is painted, and of that until it was
 there. The card: a round of which everything is prepared, the server stopped, the processor slowed four times:

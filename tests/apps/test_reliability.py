@@ -8,6 +8,7 @@ import contextlib
 import json
 import os
 import random
+import re
 import shutil
 import signal
 import socket
@@ -24,6 +25,8 @@ from tests.served import Server, notes_of
 
 KILLS = int(os.environ.get("KILLS", "2"))
 PLAN = "/plan/1/"
+CLOCK = Path(__file__).parent.parent / "odd" / "clock"
+"""What a process needs on its path to have its clock set by a file."""
 PATIENCE_S = 15.0
 """A page is there by then beside clients that would hold it up for a minute, on a busy machine too."""
 
@@ -84,19 +87,28 @@ def write_feature(tab, n):
     return tab.send("/courses/1/desk/change/", {"steps": [{"at": None, "feature": mark}]}, 20)[0] == 200
 
 
-def write_disc(tab, n):
-    disc = {"name": f"Fen {n % 90}x{n}", "speed": 5, "glide": 4, "turn": 0, "fade": 2, "weight_g": 175,
-            "plastic": "premium", "wear": 0, "colour": ""}  # fmt: skip
-    status, _page = tab.form("/bag/new/", disc, 20)
-    tab.form("/bag/undo/", {}, 20)  # so that the quota is never met
-    return status == 200 and tab.form("/bag/undo/", {}, 20)[0] == 200
+ROUND = "5f0a3c1e-7d52-4f0b-9a55-0d6f6f3f2c11"
+
+
+def event_id(n):
+    return f"00000000-0000-4000-8000-{n:012d}"
+
+
+def write_event(tab, n):
+    """A phone tells a score."""
+    told = {"id": event_id(n), "what": "score only", "round": ROUND, "device": "phone", "running": n,
+            "made_at": "2026-05-02T10:00:00Z", "position": 1, "hole": 1, "score": 3}  # fmt: skip
+    hole = {"position": 1, "number": 1, "tee": "long", "pin": "A", "par": 3}
+    about = {"uuid": ROUND, "course": "Far Meadow", "layout": "Short", "day": "2026-05-02", "holes": [hole]}
+    log = {"format": "log", "version": 1, "player": "", "round": about, "events": [told]}
+    return tab.send("/pocket/tell/", log, 20)[0] == 200
 
 
 def write_thrower_units(tab, n):
     return tab.form("/player/units/", {"units": ("metric", "imperial")[n % 2], "next": "/"}, 20)[0] == 200
 
 
-KINDS = {"notes": write_notes, "feature": write_feature, "units": write_thrower_units}
+KINDS = {"notes": write_notes, "feature": write_feature, "units": write_thrower_units, "event": write_event}
 
 
 def rows(folder, question):
@@ -121,6 +133,9 @@ def test_nothing_acknowledged_is_lost_by_kill_9(server):
         if "feature" in writer.kept:
             found = server.tab().get("/courses/1/desk/all/")
             assert f'"post {writer.kept["feature"]}"' in found
+        if "event" in writer.kept:
+            told = rows(server.folder, "select uuid from round_event where what = 'score only'")
+            assert event_id(writer.kept["event"]).replace("-", "") in told
     assert last > 0
     print(
         f"\n| kill -9 amid writes | {KILLS} cycles, {last} rounds of writes | nothing acknowledged was lost |"
@@ -359,3 +374,33 @@ def test_pages_that_die_are_made_again_and_nothing_outlives_its_owner(server):
     while time.monotonic() < until and any(Path(f"/proc/{pid}").exists() for pid in everything):
         time.sleep(0.2)
     assert not [pid for pid in everything if Path(f"/proc/{pid}").exists()]
+
+
+@pytest.fixture
+def clocked(prepared, tmp_path):
+    """A running server, and the file that sets its wall clock."""
+    folder, clock = tmp_path / "data", tmp_path / "clock"
+    shutil.copytree(prepared, folder)
+    clock.write_text("0")
+    server = Server(folder, PYTHONPATH=str(CLOCK), CLOCK_FILE=str(clock)).start()
+    yield server, clock
+    server.stop()
+
+
+def test_a_clock_that_jumps_loses_nothing_and_changes_no_order(clocked):
+    server, clock = clocked
+    tab = server.tab()
+    throw = {"disc": "Gantle", "throw": "RHBH", "result": "as planned", "left": "30"}
+    for n, days in enumerate((0, -3, 400, -1, 0), start=1):
+        clock.write_text(str(86_400 * days))
+        time.sleep(0.5)
+        tab.form("/round/begin/1/", {})
+        assert f"/round/{n}/" in tab.get("/round/of/1/")  # the round begun last, whatever its day
+        whole = re.search(r'name="whole" value="(\d+)"', tab.get("/round/1/1/"))[1]
+        assert tab.form("/round/1/1/", throw | {"putts": n, "whole": whole})[0] == 200
+        assert f'<span class="figure-big">{1 + n}</span>' in tab.get("/round/1/after/")  # told last, stands
+        assert tab.post(f"{PLAN}hole/1/replan/", {"wind_m_s": float(n)})["changed"]
+        assert write_notes(tab, n) and notes_of(tab.get(f"{PLAN}hole/1/")) == f"note {n}"
+    assert len(set(rows(server.folder, "select day from round_round"))) == 4  # it did jump
+    assert rows(server.folder, "select count(*) from round_round") == [5]
+    assert "Traceback" not in server.log()

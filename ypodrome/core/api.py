@@ -51,6 +51,7 @@ from ypodrome.core.strategy.handed import (
     prepare,
     saved_by_seeing,
 )
+from ypodrome.core.strategy.hands import HANDS
 from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
 from ypodrome.core.strategy.open_hole import stock_throw
 from ypodrome.core.strategy.options import (
@@ -88,13 +89,11 @@ from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
 from ypodrome.core.strategy.standard import standard_line
 from ypodrome.core.strategy.unsure_pin import PinCase, UnsurePlan, plan_unsure
 from ypodrome.core.strategy.wind_table import (
-    HANDS,
     SPEEDS_M_S,
     TURNS_DEG,
     WindTable,
     switches,
     wind_table,
-    without_hands,
 )
 from ypodrome.core.thrower import (
     ENTERED_ARMS_M,
@@ -282,6 +281,5 @@ __all__ = [
     "whole_course",
     "wind_table",
     "with_cores",
-    "without_hands",
     "worth_of_discs",
 ]

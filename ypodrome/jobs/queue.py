@@ -161,6 +161,7 @@ class Queue:
         with self._lock:
             self._running.remove(job)
             _pass_on(job)
+            job.args, job.running = (), None  # the result alone is kept
             done = [key for key, j in self._jobs.items() if j.result.done()]
             for key in done[: max(0, len(done) - MOST_DONE)]:
                 del self._jobs[key]

@@ -11,7 +11,7 @@ from ypodrome.course.documents import core_course, scene_of
 from ypodrome.plan.models import PlannedHole
 
 MOST_GROUNDS = 48
-"""Grounds held at once (chosen: two rounds and some, about a megabyte each)."""
+"""Grounds held at once (chosen: two rounds and some, about half a megabyte each)."""
 
 _grounds: OrderedDict[str, GroundValue] = OrderedDict()
 _lock = Lock()

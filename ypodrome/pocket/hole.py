@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 import math
-from collections.abc import Hashable
+from collections.abc import Hashable, Sequence
 from dataclasses import dataclass, replace
 from threading import Lock
 from typing import Any
@@ -21,7 +21,6 @@ from ypodrome.core.api import (
     Worth,
     expected_throws,
     two_thirds,
-    without_hands,
 )
 from ypodrome.core.units import mph
 from ypodrome.drawing.frame import Frame
@@ -113,12 +112,14 @@ def _frame(scene: Scene, kept: Kept | None, units: str) -> Frame:
     return draw_hole(scene, units, _look(kept))[1]
 
 
-def plan_view(kept: Kept, frame: Frame, units: str) -> Json:
-    """The plan of a hole in its own wind: the throw in force, without a hand, and the safe play, as places in
-    a list of throws."""
+def plan_view(kept: Kept, frame: Frame, units: str, without: dict[str, Option] | None = None) -> Json:
+    """The plan of a hole in its own wind: the throw in force, what leaves out a hand (as worked out, else the
+    first such option of the plan), and the safe play, as places in a list of throws."""
     throws = Throws(frame, units)
     rest = [o for k, o in enumerate(kept.options) if k != kept.place]
-    hands = {BOTH: kept.in_force} | without_hands([kept.in_force, *rest])
+    if without is None:
+        without = _first_without([kept.in_force, *rest])
+    hands = {BOTH: kept.in_force} | without
     other = next((o for o in rest if o.standing.role == Role.CONTINGENCY), None)
     safe = next((o for o in rest if o.standing.role == Role.SAFE), None)
     return {
@@ -129,6 +130,14 @@ def plan_view(kept: Kept, frame: Frame, units: str) -> Json:
         "cautions": [caution_words(c, units) for c in kept.plan.cautions],
         "places": _places(kept.plan.worth, frame),
     }  # fmt: skip
+
+
+def _first_without(options: Sequence[Option]) -> dict[str, Option]:
+    """The first of some options that leaves out each hand; no entry where there is none."""
+    firsts = {
+        hand: next((o for o in options if o.throw.kind not in kinds), None) for hand, kinds in HANDS.items()
+    }
+    return {hand: option for hand, option in firsts.items() if option is not None}
 
 
 def prepared_view(hole: Carried, found: Prepared, units: str, made: str) -> Json:
@@ -152,7 +161,7 @@ def prepared_view(hole: Carried, found: Prepared, units: str, made: str) -> Json
         "switches": winds_context(wind_document(table), units)["sentences"],
         "zone": [_next(row) for row in zone_rows(found.follows, frame, units)],
         "putts": [_putt(frame, at, putt, units) for at, putt in found.putts],
-        "own": plan_view(kept, frame, units),
+        "own": plan_view(kept, frame, units, found.without),
     }  # fmt: skip
 
 

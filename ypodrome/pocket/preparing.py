@@ -22,7 +22,7 @@ from ypodrome.pocket.models import PreparedHole
 
 Json = dict[str, Any]
 
-FORM = 3
+FORM = 4
 """Raised when what is prepared changes."""
 
 

@@ -33,7 +33,7 @@ class Round(Deletable):
     name = models.CharField(max_length=60, blank=True)
     day = models.DateField(default=date.today)
     started = models.DateTimeField(auto_now_add=True)
-    joined = models.ForeignKey("self", models.CASCADE, null=True, related_name="parts")
+    joined = models.ForeignKey("self", models.CASCADE, null=True, blank=True, related_name="parts")
     """The round of which this is a part: the same one, begun on another device."""
 
     class Meta:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, fields
 
 import numpy as np
 import shapely
@@ -32,6 +32,10 @@ class Outcome:
     lost: NDArray[np.float64]
     lost_lie: NDArray[np.float64]
     gone: NDArray[np.float64]
+
+    def take(self, rows: NDArray[np.int64]) -> Outcome:
+        """The chosen throws."""
+        return Outcome(**{f.name: getattr(self, f.name)[rows] for f in fields(self)})
 
 
 def resolve(

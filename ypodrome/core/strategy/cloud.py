@@ -38,6 +38,11 @@ class Cloud:
     outcome: Outcome
     draws: int
 
+    def take(self, rows: NDArray[np.int64]) -> Cloud:
+        """The chosen throws."""
+        drawn = (rows[:, None] * self.draws + np.arange(self.draws)).ravel()
+        return Cloud(self.flown[rows].view(np.recarray), self.outcome.take(drawn), self.draws)
+
 
 def draw_cloud(
     situation: Situation, arsenal: Arsenal, throws: Solved, draws: int, seed: int,

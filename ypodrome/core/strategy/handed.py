@@ -13,10 +13,11 @@ from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
 from ypodrome.core.strategy.every_throw import Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
+from ypodrome.core.strategy.hands import best_without, grounds_without
 from ypodrome.core.strategy.here import Follow, LiePlan, follows, plan_from
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.plan import best_from, score_from_tee
-from ypodrome.core.strategy.search import THOROUGH
+from ypodrome.core.strategy.search import THOROUGH, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.wind_table import WindTable, wind_table
 from ypodrome.core.thrower.stance import Stance
@@ -59,10 +60,11 @@ PUTTS_AROUND = 8
 
 @dataclass(frozen=True)
 class Prepared:
-    """What is worked out of a hole before a round, for when there is nobody to ask: every wind, what comes
-    after the throw planned, and putts from around the basket in the day's own wind."""
+    """What is worked out of a hole before a round, for when there is nobody to ask: every wind, the best
+    without a hand in the day's own, what comes after the throw planned, and putts from around the basket."""
 
     winds: WindTable
+    without: dict[str, Option]
     follows: tuple[Follow, ...]
     putts: tuple[tuple[Point, Putt], ...]
 
@@ -72,7 +74,10 @@ def prepare(situation: Situation, worth: Worth, option: Option) -> Prepared:
     ground = GroundValue(situation, worth)
     near = [p for p in _around(situation.scene.pin.at) if _playable(ground, p)]
     putts = tuple((p, ground.green.putt_from(p)) for p in near)
-    return Prepared(wind_table(situation), follows(situation, ground, option), putts)
+    judged = search(situation, ground, np.array(situation.scene.tee.at), 0, THOROUGH)
+    without = best_without(judged, grounds_without(situation, ground))
+    follow = follows(situation, ground, option)
+    return Prepared(wind_table(situation, hands=True), without, follow, putts)
 
 
 def _around(pin: Point) -> list[Point]:

@@ -37,8 +37,8 @@ STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
 
 
 class Neighbours:
-    """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait. `centres`
-    [cells, 2] and `shape` are those of the cells."""
+    """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait, until all are
+    in. `centres` [cells, 2] and `shape` are those of the cells."""
 
     def __init__(self, scene: Scene, lies: NDArray[np.float64], most: int) -> None:
         west, south, east, north = scene.bounds
@@ -71,7 +71,10 @@ class Neighbours:
         self._near_cost = np.take_along_axis(cost, order, axis=1)
         self._let_in = count
         alike = (self._near_cost < DETOUR_M) | (self._near_cost[:, :1] >= DETOUR_M)
-        return np.where(alike, self._near, self._near[:, :1])
+        nearest = np.where(alike, self._near, self._near[:, :1])
+        if count == self._cost.shape[1]:
+            del self._cost, self._near, self._near_cost  # ten times as large as what is told
+        return nearest
 
     def _centres(self) -> NDArray[np.float64]:
         rows, columns = self.shape

@@ -92,6 +92,10 @@ class Judged:
         """Expected throws to hole out [m]."""
         return expected(self.outlooks.mean(axis=1))
 
+    def take(self, rows: NDArray[np.int64]) -> Judged:
+        """The chosen rows."""
+        return Judged(self.arsenal, self.throws.take(rows), self.cloud.take(rows), self.outlooks[rows])
+
 
 class Case(NamedTuple):
     """One of the ways things may be: its situation, the worth of its ground, and how likely it is."""
@@ -189,6 +193,12 @@ def judge(
     cloud = draw_cloud(situation, arsenal, throws, draws, situation.seed if seed is None else seed)
     outlooks = value.of_cloud(cloud.outcome).reshape(len(throws), draws, -1)
     return Judged(arsenal, throws, cloud, outlooks)
+
+
+def valued_again(judged: Judged, value: GroundValue) -> Judged:
+    """The same flights, their ends valued by another ground."""
+    outlooks = value.of_cloud(judged.cloud.outcome).reshape(judged.outlooks.shape)
+    return replace(judged, outlooks=outlooks)
 
 
 def _solve_all(situation: Situation, value: GroundValue, lie: NDArray[np.float64], places: int) -> Solved:

@@ -2,19 +2,18 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
 
 from ypodrome.core.air import Wind
 from ypodrome.core.strategy.aim import bearing_deg
-from ypodrome.core.strategy.forecast import options_of
 from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.hands import Grounds, best_of, best_without, grounds_without
 from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.search import Effort, search
+from ypodrome.core.strategy.search import Effort, Judged, search
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.thrower import Kind
+from ypodrome.core.thrower import KINDS
 
 TURNS_DEG = tuple(range(0, 360, 45))
 """Where the wind comes from, clockwise from straight ahead: 0 head, 90 from the right, 180 tail."""
@@ -25,12 +24,6 @@ SPEEDS_M_S = (2.2352, 4.4704, 6.7056)
 TABLE = Effort(8, 24, 200, 7, 2, 5, 6, (-6.0, 0.0, 6.0))
 """Less fine than the plan itself (chosen: some thirty winds in a few seconds)."""
 
-HANDS: dict[str, tuple[Kind, ...]] = {
-    "forehand": (Kind.FOREHAND, Kind.FOREHAND_ROLLER),
-    "backhand": (Kind.BACKHAND, Kind.BACKHAND_ROLLER),
-}
-"""What cannot be thrown by somebody who leaves a hand out, a sore finger or no footing."""
-
 MOST_SWITCHES = 3
 WORTH_SWITCHING = 0.05
 """Throws that a switch must save to be worth a sentence (chosen)."""
@@ -39,7 +32,8 @@ WORTH_SWITCHING = 0.05
 @dataclass(frozen=True)
 class WindCell:
     """The best throw in one wind; `usual` is the expected score of the calm day's throw there, where it
-    is still among the best few, `without` the best throw there that leaves a hand out, where there is one."""
+    is still among the best few, `without` the best throw there that leaves a hand out, where that was asked
+    for and there is one."""
 
     turn_deg: int
     speed_m_s: float
@@ -66,45 +60,50 @@ def same_throw(one: Option, other: Option) -> bool:
     return (one.throw.disc, one.throw.kind) == (other.throw.disc, other.throw.kind)
 
 
-def wind_table(situation: Situation) -> WindTable:
-    """Best throws from the tee in still air and in every wind of the table.
+def wind_table(situation: Situation, hands: bool = False) -> WindTable:
+    """Best throws from the tee in still air and in every wind of the table; with `hands` those that leave out
+    a hand too.
 
     The ground is valued once for each strength, with the wind from ahead: what a second throw costs
-    depends far more on where it is made from. What is best without a hand is picked from the same flights,
-    the throws that follow being valued with both.
+    depends far more on where it is made from.
     """
     ahead = 90.0 - bearing_deg(situation.scene.tee.at, situation.scene.pin.at)
     still = replace(situation, air=replace(situation.air, wind=Wind()))
-    at_rest = _options(still, GroundValue(still))
-    calm = at_rest[0]
+    value, without = _valued(still, hands)
+    judged = _judged(still, value)
+    calm, calm_without = best_of(still, value, judged), best_without(judged, without)
     cells = []
     for speed in SPEEDS_M_S:
-        value = GroundValue(_blown(situation, speed, ahead))
+        value, without = _valued(_blown(situation, speed, ahead), hands)
         for turn in TURNS_DEG:
-            options = _options(_blown(situation, speed, ahead + turn), value)
-            usual = [o.forecast.expected for o in options if same_throw(o, calm)]
-            left = without_hands(options)
-            cells.append(WindCell(turn, speed, options[0], usual[0] if usual else None, left))
-    return WindTable(calm, tuple(cells), without_hands(at_rest))
+            blown = _blown(situation, speed, ahead + turn)
+            judged = _judged(blown, value)
+            best, left = best_of(blown, value, judged), best_without(judged, without)
+            cells.append(WindCell(turn, speed, best, _usual(judged, calm), left))
+    return WindTable(calm, tuple(cells), calm_without)
 
 
-def without_hands(options: Sequence[Option]) -> dict[str, Option]:
-    """The best of some options, best first, that leaves out each hand; no entry where nothing is left."""
-    left = {
-        hand: next((o for o in options if o.throw.kind not in kinds), None) for hand, kinds in HANDS.items()
-    }
-    return {hand: option for hand, option in left.items() if option is not None}
+def _valued(situation: Situation, hands: bool) -> tuple[GroundValue, Grounds]:
+    value = GroundValue(situation)
+    return value, grounds_without(situation, value) if hands else {}
 
 
 def _blown(situation: Situation, speed_m_s: float, from_deg: float) -> Situation:
     return replace(situation, air=replace(situation.air, wind=Wind(speed_m_s, from_deg % 360.0)))
 
 
-def _options(situation: Situation, value: GroundValue) -> list[Option]:
-    judged = search(situation, value, np.array(situation.scene.tee.at), 0, TABLE)
-    order = np.argsort(judged.score, kind="stable")
-    every = options_of(situation, value, judged)
-    return [every[i] for i in order]
+def _judged(situation: Situation, value: GroundValue) -> Judged:
+    return search(situation, value, np.array(situation.scene.tee.at), 0, TABLE)
+
+
+def _usual(judged: Judged, calm: Option) -> float | None:
+    """The expected score of the calm day's throw among judged ones; None where it is not among them."""
+    arsenal, throw = judged.arsenal, calm.throw
+    same = [
+        arsenal.discs[int(arsenal.disc[c])] == throw.disc and KINDS[int(arsenal.kind[c])] == throw.kind
+        for c in judged.throws.combo
+    ]
+    return float(judged.score[same].min()) if any(same) else None
 
 
 def switches(table: WindTable) -> list[tuple[WindCell, tuple[int, ...]]]:

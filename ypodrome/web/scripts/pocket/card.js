@@ -107,7 +107,7 @@ export const card = {
   // Draws the hole with the throw, on the card or large where it is tapped.
   show() {
     this.$nextTick(() => {
-      const paper = this.isLie ? this.$refs.large : this.$refs.small;
+      const large = this.panel === "lie", paper = large ? this.$refs.large : this.$refs.small;
       if (!paper) return;
       paper.innerHTML = this.hole.picture;
       const t = this.play.over ? null : this.throw;
@@ -115,7 +115,7 @@ export const card = {
       this.mark(paper, "flight", t && { d: t.flight });
       this.mark(paper, "zone", t && { d: t.zone });
       this.mark(paper, "mark", t && { cx: t.aim_at[0], cy: t.aim_at[1] });
-      const at = this.isLie ? this.at : this.lie;
+      const at = large ? this.at : this.lie;
       this.mark(paper, "lie", at && { cx: at[0], cy: at[1] });
       paper.querySelector("[data-line=wind]").setAttribute("transform", `rotate(${turnOf((this.wind || this.doc.wind).from_deg, this.hole)})`);
     });

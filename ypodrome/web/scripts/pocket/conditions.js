@@ -19,20 +19,8 @@ export const conditions = {
     this.wrong = "";
     if (!this.takingNow) this.progress = "";
   },
-  openWind() { this.open("wind"); },
-  openPin() { this.open("pin"); },
-  openHands() { this.open("hands"); },
-  openRound() { this.open("round"); },
-  openLie() { this.open("lie"); },
   openPutt() { this.beginPutt(); this.open("putt"); },
   get isCard() { return this.ready && this.panel === ""; },
-  get isWind() { return this.panel === "wind"; },
-  get isPin() { return this.panel === "pin"; },
-  get isHands() { return this.panel === "hands"; },
-  get isRound() { return this.panel === "round"; },
-  get isLie() { return this.panel === "lie"; },
-  get isPutt() { return this.panel === "putt"; },
-  get isAsked() { return this.panel === "asked"; },
 
   // ---- the hole
   get isFirst() { return this.k === 0; },
