@@ -49,7 +49,7 @@ reliability:
 
 fuzz:
 	@bash scripts/setup.sh dev
-	FUZZ=10000,5000 $(PY) -m pytest -s tests/apps/test_odd_requests.py
+	FUZZ=10000,5000 $(PY) -m pytest -s -p no:logging tests/apps/test_odd_requests.py
 
 fit:
 	$(PY) -m scripts.flight_fit

@@ -121,21 +121,21 @@ def test_nothing_acknowledged_is_lost_by_kill_9(server):
     for _ in range(KILLS):
         writer = Writer(server, KINDS, last)
         writer.start()
-        time.sleep(chance.uniform(0.1, 0.8))
+        until = time.monotonic() + PATIENCE_S
+        while time.monotonic() < until and writer.is_alive() and len(writer.kept) < len(KINDS):
+            time.sleep(0.01)
+        time.sleep(chance.uniform(0.0, 0.5))
         server.kill()
         writer.join(30)
         last = writer.number
+        assert set(writer.kept) == set(KINDS)  # writes of every kind were under way
         server.start()
         assert rows(server.folder, "pragma integrity_check") == ["ok"]
-        if "notes" in writer.kept:
-            shown = int(notes_of(server.tab().get(f"{PLAN}hole/1/")).split()[1])
-            assert shown >= writer.kept["notes"]
-        if "feature" in writer.kept:
-            found = server.tab().get("/courses/1/desk/all/")
-            assert f'"post {writer.kept["feature"]}"' in found
-        if "event" in writer.kept:
-            told = rows(server.folder, "select uuid from round_event where what = 'score only'")
-            assert event_id(writer.kept["event"]).replace("-", "") in told
+        shown = int(notes_of(server.tab().get(f"{PLAN}hole/1/")).split()[1])
+        assert shown >= writer.kept["notes"]
+        assert f'"post {writer.kept["feature"]}"' in server.tab().get("/courses/1/desk/all/")
+        told = rows(server.folder, "select uuid from round_event where what = 'score only'")
+        assert event_id(writer.kept["event"]).replace("-", "") in told
     assert last > 0
     print(
         f"\n| kill -9 amid writes | {KILLS} cycles, {last} rounds of writes | nothing acknowledged was lost |"

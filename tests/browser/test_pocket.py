@@ -14,7 +14,7 @@ SMALL = {"width": 360, "height": 640}
 
 @pytest.fixture(scope="module")
 def served(tmp_path_factory):
-    """The demo with a round of a short plan: four holes, two of them planned."""
+    """The demo with a round of a short plan: four holes, two of them planned; and one that is recorded."""
     server = Server(tmp_path_factory.mktemp("pocket")).prepare()
     server.manage("shell", "-c", SHORT_ROUND)
     server.start()
@@ -25,12 +25,16 @@ def served(tmp_path_factory):
 SHORT_ROUND = """
 from ypodrome.plan.models import GamePlan
 from ypodrome.plan.planning import plan_one
-from ypodrome.round.services import begin_round
+from ypodrome.round.services import begin_round, record_hole
 plan = GamePlan.objects.get()
 plan.holes.filter(position__gt=4).delete()
 for hole in plan.holes.filter(position__lt=3):
     plan_one(hole)
 begin_round(plan)
+before = begin_round(plan)
+for hole in before.holes.all():
+    throw = {"disc": "Gantle", "throw": "RHBH", "result": "out of bounds", "left_m": 61.0}
+    record_hole(hole, [throw, throw], 2)
 """
 
 
@@ -118,8 +122,9 @@ PAGES = (
     "/plan/1/", "/plan/1/hole/1/", "/plan/1/hole/1/here/", "/plan/1/hole/1/discs/", "/plan/1/hole/1/winds/",
     "/plan/1/hole/1/pins/", "/plan/1/book/", "/plan/1/weather/?at=16", "/plan/1/few/", "/plan/1/bag/",
     "/plan/1/beside/", "/plan/1/links/", "/plan/1/unseen/", "/round/", "/round/1/1/",
-    "/round/1/after/", "/bag/", "/bag/new/", "/bag/bench/", "/bag/preferences/", "/thrower/", "/courses/",
-    "/courses/1/desk/", "/mine/", "/deleted/", "/pocket/read-in/",
+    "/round/1/after/", "/round/2/1/", "/round/2/after/", "/bag/", "/bag/new/", "/bag/bench/",
+    "/bag/preferences/", "/thrower/", "/courses/", "/courses/1/desk/", "/mine/", "/deleted/",
+    "/pocket/read-in/",
 )  # fmt: skip
 
 
