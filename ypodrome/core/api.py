@@ -20,6 +20,7 @@ from ypodrome.core.hole.scouting import Look, scouting_list
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.hole.sight import Caution, Danger, blind_because, cautions, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
+from ypodrome.core.hole.with_scene import with_scene
 from ypodrome.core.outlook import expected as expected_throws
 from ypodrome.core.record.event import (
     MADE,
@@ -281,5 +282,6 @@ __all__ = [
     "whole_course",
     "wind_table",
     "with_cores",
+    "with_scene",
     "worth_of_discs",
 ]

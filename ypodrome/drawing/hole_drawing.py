@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from functools import lru_cache
 from typing import Any
 
 import numpy as np
 import shapely
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Scene, contour_lines, holds
+from ypodrome.core.api import Scene, contour_lines, holds, with_scene
 from ypodrome.drawing.frame import Frame, hole_frame, path_of, relative_path
 from ypodrome.wording.measures import in_metres, length, round_step
 
@@ -19,9 +18,6 @@ WIDTH, HEIGHT = 424.0, 736.0
 CANOPY_STEP_M = 5.2
 CORNERS = ((5.0, 11), (12.0, 15), (math.inf, 22))
 """Corners of a crown's outline by its radius [px] (chosen: as few as look round)."""
-
-MOST_DRAWINGS = 160
-"""Drawings kept (chosen: four rounds of light ones and the sheets of two, some 40 MB)."""
 
 HATCHED = {"long_grass", "rough", "leaves", "pine_straw", "hardpack", "gravel", "mud", "sand",
            "pavement", "water"}  # fmt: skip
@@ -83,7 +79,7 @@ class Look:
 SHEET = Look()
 
 
-@lru_cache(maxsize=MOST_DRAWINGS)
+@with_scene
 def draw_hole(scene: Scene, units: str, look: Look = SHEET) -> tuple[HoleDrawing, Frame]:
     """The drawing of a scene, and the frame that later marks are drawn in; kept, and not to be changed."""
     frame = hole_frame(scene, look.width, look.height, look.scale, look.also)

@@ -9,10 +9,10 @@ from dataclasses import replace
 from functools import lru_cache
 from typing import Any
 
-from ypodrome.core.api import Disc, Scene, Thrower, scene_document
+from ypodrome.core.api import Disc, Scene, Thrower, scene_document, with_scene
 
 MOST_DIGESTS = 128
-"""Digests of scenes and bags kept (chosen: some rounds; a few bytes each beside what they are of)."""
+"""Digests of bags kept (chosen: of every player of a club, and some before)."""
 
 
 def digest(value: Any) -> str:
@@ -20,7 +20,7 @@ def digest(value: Any) -> str:
     return hashlib.sha256(json.dumps(value, sort_keys=True).encode()).hexdigest()[:24]
 
 
-@lru_cache(maxsize=MOST_DIGESTS)
+@with_scene
 def scene_digest(scene: Scene) -> str:
     """A digest of all of a scene that a plan depends on."""
     return digest(scene_document(scene))

@@ -25,6 +25,7 @@ from ypodrome.core.api import (
 from ypodrome.core.units import mph
 from ypodrome.drawing.frame import Frame
 from ypodrome.drawing.hole_drawing import HoleDrawing, Look, draw_hole
+from ypodrome.interchange.fingerprint import scene_digest
 from ypodrome.interchange.frame import LonLat, to_lon_lat
 from ypodrome.plan.comparison import wind_document
 from ypodrome.plan.kept import Kept
@@ -74,7 +75,7 @@ def hole_view(hole: Carried, units: str) -> Json:
 
 
 def _key(hole: Carried, units: str) -> Hashable:
-    return hole.stamp, hole.scene, units
+    return hole.stamp, scene_digest(hole.scene), units
 
 
 @cached(LRUCache(MOST_SHOWN), key=_key, lock=Lock())

@@ -15,6 +15,7 @@ from ypodrome.core.api import At, Option, Scene, Side, dearer, nearest_option, s
 from ypodrome.core.units import wrap_degrees
 from ypodrome.drawing.frame import Frame
 from ypodrome.drawing.hole_drawing import draw_hole
+from ypodrome.interchange.fingerprint import scene_digest
 from ypodrome.plan.kept import Kept, choice_from
 from ypodrome.plan.models import PlannedHole
 from ypodrome.plan.presenters.drawn import drawn
@@ -98,8 +99,8 @@ def shown_of(hole: PlannedHole) -> Shown:
 
 
 def by_key(shown: Shown | None, *others: Any) -> Hashable:
-    """What a drawing is found again by: keys hold no plans, which are large."""
-    return (shown and shown.key, *others)
+    """What a drawing is found again by: keys hold no plans and no scenes, which are large."""
+    return (shown and shown.key, *(scene_digest(o) if isinstance(o, Scene) else o for o in others))
 
 
 @cached(LRUCache(MOST_SHOWN), key=by_key, lock=Lock())

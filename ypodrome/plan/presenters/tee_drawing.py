@@ -4,14 +4,13 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from functools import lru_cache
 from typing import Any
 
 import numpy as np
 from django.utils.safestring import mark_safe
 from numpy.typing import NDArray
 
-from ypodrome.core.api import Option, Scene, heights
+from ypodrome.core.api import Option, Scene, heights, with_scene
 from ypodrome.drawing.frame import basket_of, path_of, relative_path
 from ypodrome.drawing.hole_drawing import Label
 
@@ -21,8 +20,6 @@ NEAREST_M = 4.0
 FARTHEST_M = 190.0
 RIDGES_M = (8, 12, 18, 26, 36, 48, 62, 80, 100, 125, 160, 190)
 EDGE_TREE_M = 6.5
-MOST_SCENES = 64
-"""Scenes whose trees are kept as numbers (chosen: as many as scenes are kept themselves)."""
 
 
 @dataclass(frozen=True)
@@ -117,7 +114,7 @@ class Standing:
     wood: NDArray[np.bool_]
 
 
-@lru_cache(maxsize=MOST_SCENES)
+@with_scene
 def _standing(scene: Scene) -> Standing:
     rows = [
         (*t.at, t.trunk_radius_m, t.canopy_radius_m, t.canopy_base_m, t.height_m, 0.0) for t in scene.trees
