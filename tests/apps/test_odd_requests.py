@@ -43,11 +43,14 @@ def memory_mb():
 
 @pytest.fixture
 def player(client, demo_plan, urls, monkeypatch):  # noqa: F811
-    """The demo player's browser on a server that plans later."""
+    """The demo player's browser on a server that plans later, and that has made every page once: what it
+    loads for that is no growth."""
     monkeypatch.setattr(asked, "_queue", Queue(Held(), 1))
     monkeypatch.setattr(asked, "PATIENCE_S", 0.0)
     client.force_login(demo_plan.owner.user)
     client.raise_request_exception = False
+    for url in urls.values():
+        client.get(url)
     return client
 
 
