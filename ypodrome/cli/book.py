@@ -101,14 +101,9 @@ def _phone(plan: list[Json], course: Course, bag: Any, thrower: Any) -> str:
             wind=api.Wind(conditions["wind_m_s"], conditions["wind_from_deg"], conditions["gust_m_s"])
         )
         situation = api.Situation(
-            scene,
-            thrower,
-            bag,
-            air,
-            api.Posture(conditions["posture"]),
-            tuple(conditions["without"]),
+            scene, thrower, bag, air, api.Posture(conditions["posture"]), tuple(conditions["without"]),
             conditions["seed"],
-        )
+        )  # fmt: skip
         print(f"hole {hole['hole']} ({position} of {len(plan)})", file=sys.stderr)
         kept = Kept(api.plan_hole(situation))
         found = api.prepare(situation, kept.plan.worth, kept.in_force)

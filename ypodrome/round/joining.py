@@ -11,7 +11,8 @@ from ypodrome.round.models import Round
 def alike(played: Round) -> list[Round]:
     """Other rounds that may be the same: of that day, on the same holes."""
     others = Round.objects.of(played.owner).filter(day=played.day, joined=None).exclude(pk=played.pk)
-    return [other for other in others.prefetch_related("holes") if _holes(other) == _holes(played)]
+    holes = _holes(played)
+    return [other for other in others.prefetch_related("holes") if _holes(other) == holes]
 
 
 def _holes(played: Round) -> list[tuple[int, int]]:

@@ -22,7 +22,7 @@ from ypodrome.core.strategy.day import by_day
 from ypodrome.core.strategy.exactness import Window, heights_of, windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Chances, Felt, Forecast, Leave, Option, PlannedThrow, Side
-from ypodrome.core.strategy.search import Judged, judge
+from ypodrome.core.strategy.search import Judged, costs_of, judge
 from ypodrome.core.strategy.shape import Shape, shape_of
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
@@ -55,6 +55,12 @@ def options_of(situation: Situation, value: GroundValue, judged: Judged, thrown:
         _option(situation, judged, i, thrown, window, cost)
         for i, (window, cost) in enumerate(zip(found, costs, strict=True))
     ]
+
+
+def best_of(situation: Situation, value: GroundValue, judged: Judged, thrown: int = 0) -> Option:
+    """The best of judged throws under the posture and by what the player fears."""
+    best = int(costs_of(situation, judged, thrown).argmin())
+    return options_of(situation, value, judged.take(np.array([best])), thrown)[0]
 
 
 def _option(

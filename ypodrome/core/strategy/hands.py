@@ -7,7 +7,7 @@ from dataclasses import replace
 
 import numpy as np
 
-from ypodrome.core.strategy.forecast import options_of
+from ypodrome.core.strategy.forecast import best_of
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.search import Judged, valued_again
@@ -36,12 +36,6 @@ def grounds_without(situation: Situation, value: GroundValue) -> Grounds:
             less = replace(situation, without=(*situation.without, *kinds))
             found[hand] = less, GroundValue(less)
     return found
-
-
-def best_of(situation: Situation, value: GroundValue, judged: Judged) -> Option:
-    """The best of throws judged from the tee, by expected throws."""
-    best = judged.take(np.array([int(judged.score.argmin())]))
-    return options_of(situation, value, best)[0]
 
 
 def best_without(judged: Judged, grounds: Grounds) -> dict[str, Option]:

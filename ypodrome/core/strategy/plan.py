@@ -17,7 +17,7 @@ from ypodrome.core.hole.relief import on_a_line
 from ypodrome.core.hole.sight import Caution, Danger, cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS
 from ypodrome.core.strategy.choice import other_way, way_of
-from ypodrome.core.strategy.forecast import decisions, options_of
+from ypodrome.core.strategy.forecast import best_of, decisions, options_of
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
@@ -171,8 +171,7 @@ def _followed(option: Option, other: Option | None, thrown: int) -> bool:
 def best_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> Option:
     """The best throw from a lie, searched less finely: for what follows."""
     judged = search(situation, value, np.array(lie), thrown, QUICK)
-    best = int(costs_of(situation, judged, thrown).argmin())
-    return options_of(situation, value, judged, thrown)[best]
+    return best_of(situation, value, judged, thrown)
 
 
 def told(options: Sequence[Option]) -> list[Option]:

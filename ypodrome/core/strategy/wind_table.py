@@ -8,8 +8,9 @@ import numpy as np
 
 from ypodrome.core.air import Wind
 from ypodrome.core.strategy.aim import bearing_deg
+from ypodrome.core.strategy.forecast import best_of
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.hands import Grounds, best_of, best_without, grounds_without
+from ypodrome.core.strategy.hands import Grounds, best_without, grounds_without
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.search import Effort, Judged, search
 from ypodrome.core.strategy.situation import Situation
