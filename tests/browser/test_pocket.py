@@ -1,9 +1,10 @@
 """A round on a phone: taken along, played with the network off and the server stopped, sent once."""
 
+import contextlib
 import re
 
 import pytest
-from playwright.sync_api import expect
+from playwright.sync_api import Error, expect
 
 from tests.browser.conftest import AXE
 from tests.served import Server
@@ -248,6 +249,70 @@ def test_where_the_phone_stands_is_where_the_disc_lies(phone, served):
 
 # ---- the round without a network
 
+TOLD = 10
+"""What playing through tells: four throws, four putts, one undo, one score."""
+
+
+def opened(context, url):
+    """One more tab on the card."""
+    page = context.new_page()
+    page.goto(url)
+    page.locator(".tee-words h2:not(:empty)").wait_for()
+    return page
+
+
+def crash(page):
+    """What a phone does to a page when its memory is full."""
+    with page.expect_event("crash"), contextlib.suppress(Error):
+        page.goto("chrome://crash", timeout=5000)
+    page.close()
+
+
+def play_through(phone, another):
+    """All four holes of the round as a player tells them, with a reload, other tabs and a crash; `another`
+    opens one more tab on a hole."""
+    as_planned(phone)
+    so_far(phone, "1 so far")
+    phone.reload()  # in the middle of a hole
+    so_far(phone, "1 so far")
+    tap(phone, "Putt")
+    phone.get_by_label("From", exact=True).fill("20")
+    tap(phone, "Missed")
+    tap(phone, "In")
+    expect(phone.locator(".tee-role")).to_have_text("Holed out")
+    tap(phone, "Next hole")
+
+    second = another(2)  # another tab on the same hole
+    as_planned(phone)
+    expect(second.locator(".pocket-log p")).to_contain_text("after 1", ignore_case=True)
+    tap(second, "Undo")
+    tap(second, "It lies …")
+    second.locator(".lie-paper svg").tap(position={"x": 90, "y": 60})
+    tap(second, "left")
+    tap(second, "Keep this throw")
+    expect(second.locator(".tee-role")).to_contain_text("to go")
+    second.close()
+    tap(phone, "Putt")
+    tap(phone, "In")
+    tap(phone, "Next hole")
+    tap(phone, "It lies …")
+    tap(phone, "Keep the score")
+    so_far(phone, "After 3")
+    tap(phone, "Next hole")
+
+    third = another(4)  # a hole that was never planned
+    tap(third, "It lies …")
+    third.locator(".lie-paper svg").tap(position={"x": 40, "y": 90})
+    tap(third, "Keep this throw")
+    lies = re.compile("to go$")
+    expect(third.locator(".tee-role")).to_have_text(lies)
+    crash(third)
+    expect(phone.locator(".tee-role")).to_have_text(lies)
+    tap(phone, "Putt")
+    tap(phone, "In")
+    expect(phone.locator(".tee-role")).to_have_text("Holed out")
+    so_far(phone, "After 4")
+
 
 def test_a_round_with_the_server_stopped_loses_nothing_and_sends_nothing_twice(phone, served):
     take_along(phone)
@@ -265,34 +330,7 @@ def test_a_round_with_the_server_stopped_loses_nothing_and_sends_nothing_twice(p
     tap(phone, "no forehand")
     expect(phone.locator(".tee-words")).not_to_contain_text("FH")
 
-    as_planned(phone)
-    expect(phone.locator(".pocket-log p")).to_contain_text("1 so far")
-    phone.reload()  # in the middle of a hole
-    expect(phone.locator(".pocket-log p")).to_contain_text("1 so far")
-    tap(phone, "Putt")
-    phone.get_by_label("From", exact=True).fill("20")
-    tap(phone, "Missed")
-    tap(phone, "In")
-    expect(phone.locator(".tee-role")).to_have_text("Holed out")
-    tap(phone, "Next hole")
-
-    second = phone.context.new_page()  # another tab on the same hole
-    open_card(second, served, 2)
-    as_planned(phone)
-    expect(second.locator(".pocket-log p")).to_contain_text("after 1", ignore_case=True)
-    tap(second, "Undo")
-    tap(second, "It lies …")
-    second.locator(".lie-paper svg").tap(position={"x": 90, "y": 60})
-    tap(second, "left")
-    tap(second, "Keep this throw")
-    expect(second.locator(".tee-role")).to_contain_text("to go")
-    second.close()  # as a crash would
-    tap(phone, "Putt")
-    tap(phone, "In")
-    tap(phone, "Next hole")
-    tap(phone, "It lies …")
-    tap(phone, "Keep the score")
-    expect(phone.locator(".pocket-log p")).to_contain_text("After 3")
+    play_through(phone, lambda hole: opened(phone.context, f"{served.base}/pocket/1/#{hole}"))
     phone.goto(f"{served.base}/plan/1/hole/2/")  # taken along too
     expect(phone.locator("h1")).to_contain_text("2")
 
@@ -301,7 +339,7 @@ def test_a_round_with_the_server_stopped_loses_nothing_and_sends_nothing_twice(p
     tap(phone, "Round")
     sent(phone)
     once = told(served)
-    assert once - before == 8  # three throws, three putts, one undo, one score
+    assert once - before == TOLD
     phone.reload()
     phone.wait_for_timeout(1500)
     assert told(served) == once
@@ -362,20 +400,13 @@ def test_the_file_opens_from_storage_and_its_log_is_read_in_once(browser, served
     path = tmp_path / "round.html"
     waiting.value.save_as(path)
     context = browser.new_context(**PHONE, accept_downloads=True, offline=True)
-    page = context.new_page()
-    page.goto(path.as_uri())
-    page.locator(".tee-words h2:not(:empty)").wait_for()
-    as_planned(page)
-    expect(page.locator(".pocket-log p")).to_contain_text("1 so far")
-    page.reload()
-    expect(page.locator(".pocket-log p")).to_contain_text("1 so far")
-    tap(page, "Putt")
-    tap(page, "In")
+    page = opened(context, path.as_uri())
+    play_through(page, lambda hole: opened(context, f"{path.as_uri()}#{hole}"))
     log = saved_log(page, tmp_path)
     context.close()
     first = read_in(phone, served, log)
-    assert "2 events read in" in first
-    assert "0 events read in; 2 had come before" in read_in(phone, served, log)
+    assert f"{TOLD} events read in" in first
+    assert f"0 events read in; {TOLD} had come before" in read_in(phone, served, log)
 
 
 def test_where_storage_is_refused_the_file_says_so_and_the_log_can_be_saved(browser, served, tmp_path, phone):
@@ -386,9 +417,7 @@ def test_where_storage_is_refused_the_file_says_so_and_the_log_can_be_saved(brow
     waiting.value.save_as(path)
     context = browser.new_context(**PHONE, accept_downloads=True, offline=True)
     context.add_init_script(REFUSED)
-    page = context.new_page()
-    page.goto(path.as_uri())
-    page.locator(".tee-words h2:not(:empty)").wait_for()
+    page = opened(context, path.as_uri())
     as_planned(page)
     expect(page.locator(".pocket-log p")).to_contain_text("this browser keeps nothing")
     assert '"what":"throw"' in saved_log(page, tmp_path).read_text()

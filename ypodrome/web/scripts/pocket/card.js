@@ -1,7 +1,7 @@
 // What the card shows: the throw in the wind, with the hands and the pin as they are, or what to do from a lie.
 import { postJson } from "../post.js";
 import { windWords } from "../winds.js";
-import { fromPlace, fromTee, planOf, turnOf } from "./choice.js";
+import { fromPlace, fromTee, pixelsOf, planOf, turnOf } from "./choice.js";
 import { FEET } from "./place.js";
 
 const NEXT_GAP_M = 25;
@@ -23,8 +23,10 @@ export const card = {
   // Where the disc lies, in pixels, and what was prepared for there; null where nobody told.
   get lie() {
     const told = this.lies[this.hole.position];
-    return told && told.after === this.made ? told.at : null;
+    return told && told.after === this.made ? told.at : this.restOf(this.play.throws.at(-1));
   },
+  // Where a throw came to rest that was told in another tab or before a crash; a penalty may have moved the lie.
+  restOf(e) { return e && !e.penalty && Number.isFinite(e.rest_lon) ? pixelsOf(this.hole, e.rest_lon, e.rest_lat) : null; },
   get fromLie() { return this.lie ? fromPlace(this.hole, this.preparedHole, this.lie) : null; },
 
   length(m) { return this.doc.units === "imperial" ? `${Math.round(m * FEET)} ft` : `${Math.round(m)} m`; },
