@@ -10,7 +10,7 @@ from typing import NamedTuple
 import numpy as np
 
 from ypodrome.core.hole.features import Point
-from ypodrome.core.strategy.forecast import options_of
+from ypodrome.core.strategy.forecast import outlined
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, PlannedThrow
 from ypodrome.core.strategy.reason import TIE
@@ -92,4 +92,4 @@ def _searched(situation: Situation, ground: GroundValue, lie: Point, thrown: int
             judged = search(alone, ground, np.array(lie), thrown, QUICK)
         except ValueError:  # ruled out here, whatever is done with it
             continue
-        yield from options_of(alone, ground, judged, thrown)
+        yield from outlined(alone, judged, thrown)

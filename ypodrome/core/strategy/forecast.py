@@ -3,7 +3,9 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from dataclasses import replace
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,7 +21,7 @@ from ypodrome.core.strategy.aim import aim_of
 from ypodrome.core.strategy.arsenal import Arsenal, at_power
 from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
 from ypodrome.core.strategy.day import by_day
-from ypodrome.core.strategy.exactness import Window, heights_of, windows
+from ypodrome.core.strategy.exactness import heights_of, windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Chances, Felt, Forecast, Leave, Option, PlannedThrow, Side
 from ypodrome.core.strategy.search import Judged, costs_of, judge
@@ -45,27 +47,41 @@ SHIFTED = 0.5
 """A power that can be changed by less than this share of what a shift asks for has no such side (chosen)."""
 
 
-def options_of(situation: Situation, value: GroundValue, judged: Judged, thrown: int = 0) -> list[Option]:
-    """The options that judged throws are, in their order; `thrown` throws have been made before them."""
-    if not len(judged.throws):
+def outlined(situation: Situation, judged: Judged, thrown: int = 0) -> list[Option]:
+    """Judged throws as options, in their order, without what only those that are shown need (`finished`);
+    `thrown` throws have been made before them."""
+    return [_option(situation, judged, i, thrown) for i in range(len(judged.throws))]
+
+
+def finished(
+    situation: Situation, value: GroundValue, judged: Judged, every: Sequence[Option], shown: Sequence[Option]
+) -> list[Option]:
+    """Those that are shown of all options outlined from judged throws, with how exact they must be and what a
+    shifted aim costs."""
+    if not shown:
         return []
+    throws = [o.throw for o in every]
+    judged = judged.take(np.array([throws.index(o.throw) for o in shown]))
     found = windows(situation, judged.arsenal, judged.throws)
     costs = shift_costs(situation, value, judged)
     return [
-        _option(situation, judged, i, thrown, window, cost)
-        for i, (window, cost) in enumerate(zip(found, costs, strict=True))
+        _with(o, window=w, heights=heights_of(situation.scene, o.forecast.path), shift_costs=c)
+        for o, w, c in zip(shown, found, costs, strict=True)
     ]
+
+
+def _with(option: Option, **changes: Any) -> Option:
+    return replace(option, forecast=replace(option.forecast, **changes))
 
 
 def best_of(situation: Situation, value: GroundValue, judged: Judged, thrown: int = 0) -> Option:
     """The best of judged throws under the posture and by what the player fears."""
-    best = int(costs_of(situation, judged, thrown).argmin())
-    return options_of(situation, value, judged.take(np.array([best])), thrown)[0]
+    best = judged.take(np.array([int(costs_of(situation, judged, thrown).argmin())]))
+    every = outlined(situation, best, thrown)
+    return finished(situation, value, best, every, every)[0]
 
 
-def _option(
-    situation: Situation, judged: Judged, i: int, thrown: int, window: Window, costs: dict[Side, float]
-) -> Option:
+def _option(situation: Situation, judged: Judged, i: int, thrown: int) -> Option:
     release, combo = judged.throws.release[i], int(judged.throws.combo[i])
     arsenal, scene = judged.arsenal, situation.scene
     kind = KINDS[int(arsenal.kind[combo])]
@@ -85,7 +101,6 @@ def _option(
     )
     shape, mean = mean_shape(situation, arsenal, judged.throws, i)
     forecast = _forecast(situation, judged, i, thrown, lie, mean.path, shape, float(mean.out.apex_m))
-    forecast = replace(forecast, window=window, heights=heights_of(scene, mean.path), shift_costs=costs)
     return Option(throw, aim_of(scene, lie, throw.heading_deg, throw.launch_deg), forecast)
 
 

@@ -15,6 +15,7 @@ from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.sparse import csr_array
 
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
@@ -96,14 +97,19 @@ class GroundValue:
         else:
             self._open, self._blocked = worth.open, worth.blocked
             self._lay_out(worth.lies)
-            self.lies, self.outlooks = worth.lies, worth.outlooks
-            self._nearest = self._neighbours.let_in(len(worth.lies))
+            self._let_speak(worth.lies, worth.outlooks)
 
     def _lay_out(self, lies: Points) -> None:
         scene = self.situation.scene
         self._neighbours = Neighbours(scene, lies, NEAR)
         self._cells = self._neighbours.centres
         self._hem = hemmed_in(scene.field, self._cells, self.pin)
+
+    def _let_speak(self, lies: Points, outlooks: NDArray[np.float64]) -> None:
+        """From now on these sampled lies speak for the places about them."""
+        self.lies, self.outlooks = lies, outlooks
+        self._lies_hem = self._hem_at(lies)
+        self._nearest = self._neighbours.let_in(len(lies))
 
     def kept(self) -> Worth:
         """What any process needs to judge a lie, a putt or an own throw without valuing the ground again."""
@@ -198,10 +204,12 @@ class GroundValue:
         """How hemmed in places are [n, 2], by the cells they are in."""
         return self._hem[self._neighbours.cell(lies)]
 
-    def _mix(self, lies: Points, index: NDArray[np.int64]) -> NDArray[np.float64]:
+    def _mix(self, lies: Points, hem: NDArray[np.float64], index: NDArray[np.int64]) -> NDArray[np.float64]:
         """Share of each sampled lie's word [n, k] in a place's: by nearness, and by being as hemmed in."""
-        gap = np.hypot(*(self.lies[index] - lies[:, None]).transpose(2, 0, 1))
-        gap = gap + HEM_M * np.abs(self._hem_at(self.lies)[index] - self._hem_at(lies)[:, None]).sum(axis=2)
+        (x, y), (forward, around) = lies.T[..., None], hem.T[..., None]
+        (their_x, their_y), (their_forward, their_around) = self.lies.T, self._lies_hem.T
+        gap = np.hypot(their_x[index] - x, their_y[index] - y)
+        gap += HEM_M * (np.abs(their_forward[index] - forward) + np.abs(their_around[index] - around))
         weight = 1.0 / (gap + 1.0) ** 2
         return np.asarray(weight / weight.sum(axis=1, keepdims=True))
 
@@ -210,20 +218,22 @@ class GroundValue:
         return self.outlooks - self._open_at(np.hypot(*(self.lies - self.pin).T))
 
     def _hemmed(
-        self, lies: Points, index: NDArray[np.int64], mix: NDArray[np.float64]
+        self, hem: NDArray[np.float64], index: NDArray[np.int64], mix: NDArray[np.float64]
     ) -> NDArray[np.float64]:
         """Throws [n] that a place costs more than those who speak for it because it is more hemmed in."""
-        theirs = np.einsum("nk,nkc->nc", mix, self._hem_at(self.lies)[index])
-        return np.asarray((self._hem_at(lies) - theirs) @ self._blocked)
+        return hem @ self._blocked - (mix * (self._lies_hem @ self._blocked)[index]).sum(axis=1)
 
     def _approach(self, lies: Points, distance: NDArray[np.float64]) -> NDArray[np.float64]:
         ground = self._open_at(distance)
         if not len(self.lies):
             return ground
-        index = self._nearest[self._neighbours.cell(lies)]
-        mix = self._mix(lies, index)
-        mixed = np.maximum(ground + np.einsum("nk,nkt->nt", mix, self._beyond()[index]), 0.0)
-        return later(mixed / mixed.sum(axis=1, keepdims=True), self._hemmed(lies, index, mix))
+        cells = self._neighbours.cell(lies)
+        index, hem = self._nearest[cells], self._hem[cells]
+        mix = self._mix(lies, hem, index)
+        speak = csr_array((mix.ravel(), index.ravel(), np.arange(0, index.size + 1, index.shape[1])))
+        speak.resize(len(lies), len(self.lies))
+        mixed = np.maximum(ground + speak @ self._beyond(), 0.0)
+        return later(mixed / mixed.sum(axis=1, keepdims=True), self._hemmed(hem, index, mix))
 
     def _worth_map(self) -> NDArray[np.float64]:
         """Expected throws by cell [rows, columns], out of bounds below zero, kept up ring by ring."""
@@ -242,10 +252,10 @@ class GroundValue:
             now = self._nearest
             changed = self._told.shape != now.shape or (self._told != now).any(axis=1)
             rows = np.flatnonzero(np.broadcast_to(changed, len(now)))
-            mix = self._mix(self._cells[rows], now[rows])
+            mix = self._mix(self._cells[rows], self._hem[rows], now[rows])
             beyond = expected(self._beyond())[now[rows]]
             thrown = self._cell_open[rows] + (mix * beyond).sum(axis=1)
-            thrown += self._hemmed(self._cells[rows], now[rows], mix)
+            thrown += self._hemmed(self._hem[rows], now[rows], mix)
             thrown[self._cell_inner[rows]] = np.inf
             self._map[rows] = self._cell_sign[rows] * np.minimum(thrown, self._cell_putts[rows])
             self._told = now.copy()
@@ -261,9 +271,10 @@ class GroundValue:
                 if len(rows):
                     value = self._played if played else self._looked_at
                     ready.append((places.lies[rows], value(places.lies[rows], places.luck[rows])))
-            self.lies = np.concatenate([self.lies, *(lies for lies, _ in ready)])
-            self.outlooks = np.concatenate([self.outlooks, *(outlooks for _, outlooks in ready)])
-            self._nearest = self._neighbours.let_in(len(self.lies))
+            self._let_speak(
+                np.concatenate([self.lies, *(lies for lies, _ in ready)]),
+                np.concatenate([self.outlooks, *(outlooks for _, outlooks in ready)]),
+            )
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won

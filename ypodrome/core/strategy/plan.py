@@ -17,7 +17,7 @@ from ypodrome.core.hole.relief import on_a_line
 from ypodrome.core.hole.sight import Caution, Danger, cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS
 from ypodrome.core.strategy.choice import other_way, way_of
-from ypodrome.core.strategy.forecast import best_of, decisions, options_of
+from ypodrome.core.strategy.forecast import best_of, decisions, finished, outlined
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
@@ -147,17 +147,23 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
     """The options from a lie after `thrown` throws, best first under the posture, with their standing."""
     judged, costs = settled(situation, value, search(situation, value, np.array(lie), thrown), thrown)
     order = np.argsort(costs, kind="stable")
-    every = options_of(situation, value, judged, thrown)
-    options = _distinct([every[i] for i in order])
-    options = _as_good(_shown(_with_roles(options)))
-    other = other_way(options)
-    finished = []
-    for option in told(options):
-        if situation.scene.par > 3 and _followed(option, other, thrown):
-            last = DEEPEST if option.standing.role == Role.FIRST else thrown + 2
-            option = _standing(option, next=_next(situation, value, option, thrown + 1, last))
-        finished.append(option)
-    return tuple(finished)
+    every = outlined(situation, judged, thrown)
+    shown = _as_good(_shown(_with_roles(_distinct([every[i] for i in order]))))
+    options = told(finished(situation, value, judged, every, shown))
+    if situation.scene.par > 3:
+        other = other_way(options)
+        options = [_with_next(situation, value, o, other, thrown) for o in options]
+    return tuple(options)
+
+
+def _with_next(
+    situation: Situation, value: GroundValue, option: Option, other: Option | None, thrown: int
+) -> Option:
+    """An option with the throw that follows it, where that is planned."""
+    if not _followed(option, other, thrown):
+        return option
+    last = DEEPEST if option.standing.role == Role.FIRST else thrown + 2
+    return _standing(option, next=_next(situation, value, option, thrown + 1, last))
 
 
 def _followed(option: Option, other: Option | None, thrown: int) -> bool:
@@ -234,8 +240,11 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int,
         return None
     judged = search(situation, value, np.array(landing), thrown, QUICK)
     order = np.argsort(costs_of(situation, judged, thrown), kind="stable")
-    every = options_of(situation, value, judged, thrown)
-    options = told([_standing(every[i], role=Role.NEXT) for i in order])
+    every = outlined(situation, judged, thrown)
+    options = [_standing(every[i], role=Role.NEXT) for i in order]
+    other = other_way(options)
+    needed = options[:2] + [o for o in options[2:] if other is not None and o is other]
+    options = told(finished(situation, value, judged, every, needed))
     other = other_way(options)
     instead = _standing(other, role=Role.INSTEAD) if other else None
     shown = _standing(options[0], instead=instead)

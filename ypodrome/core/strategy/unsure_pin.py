@@ -9,7 +9,7 @@ import numpy as np
 
 from ypodrome.core.refused import Refused
 from ypodrome.core.strategy.again import judged
-from ypodrome.core.strategy.forecast import options_of
+from ypodrome.core.strategy.forecast import outlined
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, PlannedThrow
 from ypodrome.core.strategy.plan import plan_hole
@@ -72,10 +72,10 @@ def plan_unsure(situations: Sequence[Situation], weights: Sequence[float]) -> Un
 
 def _of_mixture(cases: Sequence[Case]) -> PlannedThrow:
     """The best throw under the mixture."""
-    first, value, _ = cases[0]
+    first = cases[0].situation
     found = search_among(cases, np.array(first.scene.tee.at), 0, THOROUGH)
-    best = int(costs_among(cases, found, 0).argmin())
-    return options_of(first, value, found[0])[best].throw
+    best = found[0].take(np.array([int(costs_among(cases, found, 0).argmin())]))
+    return outlined(first, best)[0].throw
 
 
 def _everywhere(cases: Sequence[Case], throw: PlannedThrow) -> list[Option]:
