@@ -44,8 +44,16 @@ NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 """Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
 playing out shows where nothing is learnt yet (chosen)."""
 
+SOUGHT = 0.045
+"""Throws that a whole plan's search from a lie saves against the race that values it, whose draws are few (the
+mean over lies of six holes, open, wooded and over water, 0.03 to 0.065 each; `scripts.worth_table` tells it on
+others)."""
+
 HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
+
+HEMMED = 0.3
+"""Chance of being stopped in the best forward direction from which a lie asks for a way out (chosen)."""
 
 BLOCKED = (1.2, 0.2)
 """Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
@@ -182,6 +190,19 @@ class GroundValue:
         costs = self._screened(lies, targets, NARROW_FAN_RAD, 1)[:, 0, 2]
         return 1.0 + np.where(np.isfinite(costs), costs, OUT_OF_REACH)
 
+    def ways_out(self, lie: Points) -> Points:
+        """Where the throws end that screening hopes most of from a lie [2], best first [n, 2]; none where the
+        way to the basket is open."""
+        if self._hem_at(lie[None])[0, 0] < HEMMED:
+            return np.zeros((0, 2))
+        found = self._screened(lie[None], np.full((1, 2), np.nan), FAN_RAD, LOOKED)[0]
+        found = found[found[:, 0] >= 0]
+        ends, aim = self._flown.ends, found[:, 1]
+        sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
+        x, y = ends[sector, found[:, 0].astype(int)].T
+        cos, sin = np.cos(aim), np.sin(aim)
+        return lie + np.stack([cos * x - sin * y, sin * x + cos * y], axis=1)
+
     def in_bounds(self, places: Points) -> NDArray[np.bool_]:
         """Whether places [n, 2] are in bounds and on the ground considered."""
         scene = self.situation.scene
@@ -278,7 +299,8 @@ class GroundValue:
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won
-        by, with a luck of each lie's own, and noise is evened out among lies that gained alike."""
+        by, with a luck of each lie's own, noise is evened out among lies that gained alike, and what a whole
+        search would save is taken off."""
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
         chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found)
@@ -287,7 +309,7 @@ class GroundValue:
         outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)
         gain = expected(outlooks) - hope
         self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
-        return later(outlooks, self._evened(lies, gain) - gain)
+        return later(outlooks, self._evened(lies, gain) - gain - SOUGHT)
 
     def _looked_at(self, lies: Points, _luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies that are only screened, corrected by what playing out others showed."""

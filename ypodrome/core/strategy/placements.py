@@ -14,6 +14,10 @@ from ypodrome.core.strategy.situation import Situation
 PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0
 """Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
 others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
+WAYS_OUT = 4
+"""Places tried besides from a lie among trees (chosen: without them one in four such lies missed its way out by
+tenths of a throw)."""
+
 PER_SIDE = 3
 """Placements tried at least on either side of what lies in the way (chosen)."""
 BAIL_OUT_SHARES, SHORTEST_M = (0.5, 0.9), 60.0
@@ -45,6 +49,7 @@ def placements(
             chosen = _either_side(situation, lie, chosen, ground)
     elif gap > SHORTEST_M:
         chosen += _bail_outs(value, lie, gap)
+    chosen = _spaced(chosen, value.ways_out(lie), len(chosen) + WAYS_OUT)
     if not chosen:
         chosen = [lie + (value.pin - lie) * 0.9 * reach / gap]
     return np.array(chosen)
