@@ -1,6 +1,6 @@
 """Plans held against playing them out from the whole bag: the table of docs/design.md.
 
-Run: python -m scripts.brute_force (a quarter of an hour)
+Run: python -m scripts.brute_force (half an hour)
 """
 
 from __future__ import annotations
@@ -11,6 +11,7 @@ import numpy as np
 
 import ypodrome.demo
 from tests.reference.playing import compared, random_scene, scene_with_a_beck
+from ypodrome.core.strategy.search import THOROUGH
 from ypodrome.interchange.bag_csv import read_bag
 from ypodrome.interchange.thrower_json import read_thrower
 
@@ -24,7 +25,7 @@ def main() -> None:
     print("| scenes | what | mean difference | rms | worst | sampling error |")
     print("|---|---|---|---|---|---|")
     for name, (scene, count) in SETS.items():
-        every = [compared(scene(seed), seed, thrower, bag) for seed in range(count)]
+        every = [compared(scene(seed), seed, thrower, bag, THOROUGH) for seed in range(count)]
         for what in every[0]:
             said, seen, error = np.array([pairs[what] for pairs in every]).T
             off = said - seen

@@ -133,7 +133,7 @@ def putts_taken(value, lies, rng):
     return 1 + (rng.random((len(lies), 1)) > np.cumsum(chances, axis=1)[:, :-1]).sum(axis=1)
 
 
-def approaches(situation, value, lies, thrown, rng):
+def approaches(situation, value, lies, thrown, rng, effort):
     """What the plan throws from every lie, chosen from the whole bag: planned at the middles of clusters of
     lies and aimed anew from where each disc lies, to end where the planned one does."""
     most = min(CLUSTERS, len(lies))
@@ -142,7 +142,7 @@ def approaches(situation, value, lies, thrown, rng):
     for k in np.unique(mine):
         rows = np.flatnonzero(mine == k)
         middle = lies[rows[np.hypot(*(lies[rows] - middles[k]).T).argmin()]]
-        found = search(situation, value, middle, thrown, QUICK)
+        found = search(situation, value, middle, thrown, effort)
         best = found.throws.take(np.array([int(found.score.argmin())]))
         flown = situation.range.fly(
             situation.arsenal.bodies, situation.arsenal.disc[best.combo], best.release
@@ -152,8 +152,8 @@ def approaches(situation, value, lies, thrown, rng):
     return solve(situation.arsenal, combo, lies, targets, bare, situation.air)
 
 
-def play_out(situation, plan, seed):
-    """Scores [PLAYERS] and the first throw's results."""
+def play_out(situation, plan, seed, effort):
+    """Scores [PLAYERS] and the first throw's results, later throws searched with so much effort."""
     rng = np.random.default_rng(seed)
     value, throw, n = GroundValue(situation, plan.worth), plan.options[0].throw, PLAYERS
     arsenal = arsenal_of(situation, throw)
@@ -176,7 +176,7 @@ def play_out(situation, plan, seed):
         playing, lies = playing[~putts], lies[~putts]
         if not len(playing):
             break
-        solved = approaches(situation, value, lies, thrown, rng)
+        solved = approaches(situation, value, lies, thrown, rng, effort)
         scores[playing] += 1
         thrown += 1
         flown = played(
@@ -186,13 +186,13 @@ def play_out(situation, plan, seed):
     return scores, first_flown
 
 
-def compared(scene, seed, thrower, bag):
+def compared(scene, seed, thrower, bag, effort=QUICK):
     """A plan's predictions and what playing it out gave: pairs by name, with the error of sampling each."""
     rng = np.random.default_rng(100 + seed)
     wind = Wind(float(rng.uniform(0, 6)), float(rng.uniform(0, 360)))
     situation = Situation(scene, thrower, bag, Air(wind=wind))
     plan = plan_hole(situation)
-    scores, first = play_out(situation, plan, 1000 + seed)
+    scores, first = play_out(situation, plan, 1000 + seed, effort)
     forecast = plan.options[0].forecast
     rests = np.stack([first.rest_x_m, first.rest_y_m], axis=1)
     out = np.array([scene.out_of_bounds.contains(shapely.Point(p)) for p in rests])

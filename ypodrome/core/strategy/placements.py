@@ -15,8 +15,8 @@ PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0
 """Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
 others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
 WAYS_OUT = 4
-"""Places tried besides from a lie among trees (chosen: without them one in four such lies missed its way out by
-tenths of a throw)."""
+"""Places tried besides from a lie among trees (chosen: without them one such lie in four missed its way out
+by tenths of a throw)."""
 
 PER_SIDE = 3
 """Placements tried at least on either side of what lies in the way (chosen)."""
