@@ -111,7 +111,7 @@ def main() -> None:
     thrower = read_thrower((DEMO / "thrower.json").read_bytes())
     names = sys.argv[1:] or [*HOLES, *(str(n) for n in course.hole_numbers())]
     print(
-        "| hole | about the line: bias | rms | worst | within 0.1 | plan's own ends: bias | rms | worst | within |"
+        "| hole | about the line: bias | rms | worst | within 0.1 | own ends: bias | rms | worst | within |"
     )
     print("|---|---|---|---|---|---|---|---|---|")
     about, ends = [], []

@@ -160,9 +160,9 @@ def _screen(
 
 @inlined
 def sector_of(laid: Laid, aim: float) -> int:
-    """The sector of the wind that an aim belongs to."""
+    """The sector of the wind that an aim belongs to; aims between two fall as their mirror images do."""
     sectors = laid.ends.shape[0]
-    return math.floor(aim * sectors / (2.0 * math.pi) + 0.5) % sectors
+    return int(np.rint(aim * sectors / (2.0 * math.pi))) % sectors
 
 
 @kernel

@@ -69,8 +69,8 @@ class Effort:
 
 THOROUGH = Effort(24, 40, 400, 20, 8, 9, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
 """For the throw in hand (chosen: with half the draws for screening other draws named throws that differed by
-twice as much, with twice as many no less; with six places a longer hole missed the better side by a tenth of a
-throw, with fourteen it finds no more)."""
+twice as much, with twice as many no less; with six places a longer hole missed the better side by a tenth of
+a throw, with fourteen it finds no more)."""
 
 SEARCH_SEED = 77
 """The draws that search: the same whatever the seed of the plan, whose luck is to name no throw (chosen)."""
