@@ -54,7 +54,7 @@ def _fly_and_screen() -> None:
     """Solve a disc by flying it, and screen nothing: the values do not matter, the types of arrays do."""
     bodies_of([DISC])
     zeros, none = np.zeros, np.full((1, 2), np.nan)
-    laid = Laid(zeros((1, 1, 2, 3)), zeros((1, 1, 2)), zeros((1, 1, 1, 2)), zeros(1, int), zeros(1), zeros(1),
+    laid = Laid(zeros((1, 1, 2, 3)), zeros((1, 1, 2)), zeros((1, 1, 1, 2)), zeros(1, int), zeros(1),
                 np.ones((1, 1)), 0.0, 0.0, 0.1)  # fmt: skip
     screened(laid, _scene().field, zeros((1, 2)), zeros(1), zeros(1), none, zeros(1), 1)
 

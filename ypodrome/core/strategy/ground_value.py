@@ -29,7 +29,6 @@ from ypodrome.core.strategy.race import Race
 from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at
 from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.sorts import Sorts
 from ypodrome.core.strategy.way_out import hemmed_in
 from ypodrome.core.thrower.stance import Stance
 
@@ -37,13 +36,9 @@ FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 15)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
 """Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
-LOOKED, FRESH, HOPES = 8, 32, 4
+LOOKED, FRESH, HOPES = 6, 32, 4
 """Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
 averaged (chosen)."""
-
-SCOUTED, SCOUT_DRAWS, MOST_SORTED = 2, 16, 120
-"""Every so many rings each sort of throw is flown from a lie, with so many draws: the best of its sort among
-so many of a screening (chosen)."""
 
 NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 """Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
@@ -101,7 +96,6 @@ class GroundValue:
         self.green = Green(scene, thrower.putting, situation.air, thrower.hand == "left", *greens)
         self._map: NDArray[np.float64] | None = None
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
-        self._sorts, self._rings = Sorts(situation.repertoire), 0
         if worth is None:
             self._open, self._blocked = situation.repertoire.open, np.array(BLOCKED)
             places = mesh(scene, self.in_bounds)
@@ -302,20 +296,14 @@ class GroundValue:
                 np.concatenate([self.lies, *(lies for lies, _ in ready)]),
                 np.concatenate([self.outlooks, *(outlooks for _, outlooks in ready)]),
             )
-        self._sorts = Sorts(self.situation.repertoire)
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won
         by, with a luck of each lie's own, noise is evened out among lies that gained alike, and what a whole
         search would save is taken off."""
-        race = Race(self.situation, self._flown.ends, self.of_cloud)
-        if self._rings % SCOUTED == 0:
-            first = luck == luck[0]  # with its mirror image, where there is one
-            self._scout(race, lies[first], luck[first])
-        self._rings += 1
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
-        chosen = race.best(lies, race.look(lies, found, luck), luck)
+        chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found)
         s = self.situation
         cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
         drawn = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS)
@@ -323,12 +311,6 @@ class GroundValue:
         gain = expected(outlooks) - hope
         self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
         return later(outlooks, self._evened(lies, gain) - gain - sought)
-
-    def _scout(self, race: Race, lies: Points, luck: NDArray[np.int64]) -> None:
-        """Fly the best of every sort of throw from lies of a ring, for what the hole makes of each sort."""
-        found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, MOST_SORTED)
-        looked = race.look(lies, self._sorts.best_of_each(found), luck, SCOUT_DRAWS)
-        self._sorts.learn(looked.entry, looked.cost - looked.hope)
 
     def _looked_at(self, lies: Points, _luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies that are only screened, corrected by what playing out others showed."""
@@ -359,8 +341,8 @@ class GroundValue:
         bearing = np.arctan2(toward[:, 1], toward[:, 0])
         flown = self._flown
         west, south = s.scene.bounds[:2]
-        laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, self._sorts.more, fan,
-                    self._worth_map(), west, south, math.radians(s.aim_deg))  # fmt: skip
+        laid = Laid(flown.paths, flown.ends, flown.off, s.repertoire.combo, fan, self._worth_map(), west,
+                    south, math.radians(s.aim_deg))  # fmt: skip
         lies = np.ascontiguousarray(lies, float)
         return screened(laid, s.scene.field, lies, heights(s.scene.field, lies), bearing, targets,
                         self._out_of_bounds_throws(lies), most, haste)  # fmt: skip

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
-from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
@@ -20,7 +19,7 @@ from ypodrome.core.strategy.screening import Found
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
 
-LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M = 6, 3, 16, 4.0
+LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M = 6, 2, 16, 4.0
 """Draws of all, leaders and theirs, and aims tried beside the winner's (chosen: .02 of a throw from a
 thorough search; a bigger one gained .004)."""
 
@@ -34,19 +33,6 @@ ROLLING_M = 0.5
 """Relief of a hole from which releases are mended for slope (chosen)."""
 
 Points = NDArray[np.float64]
-Luck = NDArray[np.int64]
-
-
-class Looked(NamedTuple):
-    """Throws that were flown [k], where they were meant to end [k, 2], the lie each belongs to, their entries
-    of the repertoire, and what they cost by screening and by their draws."""
-
-    throws: Solved
-    spots: Points
-    owner: NDArray[np.int64]
-    entry: NDArray[np.int64]
-    hope: NDArray[np.float64]
-    cost: NDArray[np.float64]
 
 
 @dataclass(frozen=True)
@@ -58,39 +44,34 @@ class Race:
     ends: NDArray[np.float64]
     value: Callable[[Outcome], NDArray[np.float64]]
 
-    def look(self, lies: Points, found: Found, luck: Luck, draws: int = LOOK_DRAWS) -> Looked:
-        """Fly those screened [n, most, 3] from each lie [n, 2], with a luck of its own [n]."""
+    def best(self, lies: Points, found: Found) -> Solved:
+        """The best throw from each lie [n, 2] of those screened [n, most, 3]."""
         n, most = found.shape[:2]
         entry = found[..., 0].ravel().astype(int)
         rows = np.flatnonzero(entry >= 0)
         owner, hope = np.repeat(np.arange(n), most)[rows], 1.0 + found[..., 2].ravel()[rows]
         solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows])
-        cost = self._cost(solved, draws, self.situation.seed, luck[owner])
-        return Looked(solved, spots, owner, entry[rows], hope, cost)
-
-    def best(self, lies: Points, looked: Looked, luck: Luck) -> Solved:
-        """The best throw of those looked at from each lie [n, 2]."""
-        n, solved, spots, owner = len(lies), looked.throws, looked.spots, looked.owner
-        cost = (LOOK_DRAWS * looked.cost + TRUST * looked.hope) / (LOOK_DRAWS + TRUST)
+        seed = self.situation.seed
+        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
         keep = _best_of(owner, cost, n, LED)
         solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
-        more = self._cost(solved, LED_DRAWS, self.situation.seed + 2, luck[owner])
+        more = self._cost(solved, LED_DRAWS, seed + 2)
         cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
         keep = _best_of(owner, cost, n, 1)
-        return self._aside(solved.take(keep), more[keep], spots[keep] - lies, luck)
+        return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
 
-    def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points, luck: Luck) -> Solved:
+    def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points) -> Solved:
         """The throws, or as they are aimed a little to either side where that is better."""
         tried, costs = [solved], [cost - STAYING]
         for side in (-ASIDE_M, ASIDE_M):
             release = solved.release.copy()
             release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
             tried.append(replace(solved, release=release))
-            costs.append(self._cost(tried[-1], LED_DRAWS, self.situation.seed + 2, luck))
+            costs.append(self._cost(tried[-1], LED_DRAWS, self.situation.seed + 2))
         return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
 
-    def _cost(self, solved: Solved, draws: int, seed: int, luck: Luck) -> NDArray[np.float64]:
-        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed, luck)
+    def _cost(self, solved: Solved, draws: int, seed: int) -> NDArray[np.float64]:
+        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
         return expected(self.value(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
 
     def _meant(

@@ -47,14 +47,13 @@ expected throws after it."""
 
 class Laid(NamedTuple):
     """What is laid over a hole: paths, ends and draws of the repertoire (`repertoire.Flown`), the combination
-    of every entry, what each comes to beyond what is seen here [throws], the directions tried [rad, from the
-    line to the target], the map with its corner [m], and the spread of aim [rad]."""
+    of every entry, the directions tried [rad, from the line to the target], the map with its corner [m], and
+    the spread of aim [rad]."""
 
     paths: NDArray[np.float64]
     ends: NDArray[np.float64]
     off: NDArray[np.float64]
     combo: NDArray[np.int64]
-    more: NDArray[np.float64]
     fan: NDArray[np.float64]
     worth: NDArray[np.float64]
     x0: float
@@ -160,9 +159,9 @@ def _screen(
 
 @inlined
 def sector_of(laid: Laid, aim: float) -> int:
-    """The sector of the wind that an aim belongs to; aims between two fall as their mirror images do."""
+    """The sector of the wind that an aim belongs to."""
     sectors = laid.ends.shape[0]
-    return int(np.rint(aim * sectors / (2.0 * math.pi))) % sectors
+    return math.floor(aim * sectors / (2.0 * math.pi) + 0.5) % sectors
 
 
 @kernel
@@ -184,7 +183,7 @@ def _look_all(
             if aimed and (x - target[0]) ** 2 + (y - target[1]) ** 2 > SPOT_M * SPOT_M:
                 first[g * e + c] = np.inf
                 continue
-            value = after_rest(laid, x, y, lie[0], lie[1], ob_throws) + laid.more[c]
+            value = after_rest(laid, x, y, lie[0], lie[1], ob_throws)
             first[g * e + c] = value
             least = min(least, value)
     return least
@@ -226,7 +225,7 @@ def _look_closely(
             a, b = laid.ends[k, c, 0] + laid.off[k, c, q, 0], laid.ends[k, c, 1] + laid.off[k, c, q, 1]
             total += after_rest(laid, lie[0] + cos * a - sin * b, lie[1] + sin * a + cos * b, lie[0], lie[1],
                                 ob_throws)  # fmt: skip
-        hopes.append((total / draws + laid.more[c], at))
+        hopes.append((total / draws, at))
     return hopes
 
 
