@@ -44,11 +44,6 @@ NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 """Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
 playing out shows where nothing is learnt yet (chosen)."""
 
-SOUGHT = 0.11
-"""What a whole plan's search from a lie saves against the race that values it, whose draws are few, as a
-share of one standard deviation of those draws: where luck has no part, neither finds more (from a mean of
-0.045 of a throw over lies of six holes, open, wooded and over water; `scripts.worth_table` tells others)."""
-
 HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
 
@@ -299,18 +294,16 @@ class GroundValue:
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won
-        by, with a luck of each lie's own, noise is evened out among lies that gained alike, and what a whole
-        search would save is taken off."""
+        by, with a luck of each lie's own, and noise is evened out among lies that gained alike."""
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
         chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found)
         s = self.situation
         cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
-        drawn = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS)
-        outlooks, sought = drawn.mean(axis=1), SOUGHT * expected(drawn).std(axis=1)
+        outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)
         gain = expected(outlooks) - hope
         self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
-        return later(outlooks, self._evened(lies, gain) - gain - sought)
+        return later(outlooks, self._evened(lies, gain) - gain)
 
     def _looked_at(self, lies: Points, _luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies that are only screened, corrected by what playing out others showed."""
