@@ -98,6 +98,7 @@ def residuals(situation: Situation, value: GroundValue, lies: NDArray[np.float64
 
 
 def row(name: str, off: NDArray[np.float64]) -> str:
+    """A name and what residuals come to; nothing of fewer than FEWEST."""
     if len(off) < FEWEST:
         return f"{name} | | | |"
     worst = off[np.abs(off).argmax()]

@@ -10,7 +10,7 @@ import numpy as np
 from ypodrome.core.flight.release import HEADING, X, Y, Z
 from ypodrome.core.ground.field import heights
 from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, Arsenal, StockLine, at_power, build_arsenal
-from ypodrome.core.strategy.forecast import finished, outlined
+from ypodrome.core.strategy.forecast import best_of
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, PlannedThrow
 from ypodrome.core.strategy.search import THOROUGH, judge
@@ -25,8 +25,7 @@ def judged(situation: Situation, value: GroundValue, throw: PlannedThrow, thrown
     if arsenal is None:
         return None
     found = judge(situation, value, arsenal, released(situation, arsenal, throw), THOROUGH.final_draws)
-    every = outlined(situation, found, thrown)
-    return finished(situation, value, found, every, every)[0]
+    return best_of(situation, value, found, thrown)
 
 
 def aimed(option: Option, left_deg: float) -> PlannedThrow:

@@ -26,7 +26,7 @@ from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.mesh import INNER_M, Mesh, mesh
 from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.race import Race
-from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at
+from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at, reached
 from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.way_out import hemmed_in
@@ -192,11 +192,8 @@ class GroundValue:
             return np.zeros((0, 2))
         found = self._screened(lie[None], np.full((1, 2), np.nan), FAN_RAD, LOOKED)[0]
         found = found[found[:, 0] >= 0]
-        ends, aim = self._flown.ends, found[:, 1]
-        sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
-        x, y = ends[sector, found[:, 0].astype(int)].T
-        cos, sin = np.cos(aim), np.sin(aim)
-        return lie + np.stack([cos * x - sin * y, sin * x + cos * y], axis=1)
+        away, toward = reached(self._flown.ends, found[:, 0].astype(int), found[:, 1])
+        return lie + away[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
 
     def in_bounds(self, places: Points) -> NDArray[np.bool_]:
         """Whether places [n, 2] are in bounds and on the ground considered."""

@@ -243,7 +243,7 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int,
     every = outlined(situation, judged, thrown)
     options = [_standing(every[i], role=Role.NEXT) for i in order]
     other = other_way(options)
-    needed = options[:2] + [o for o in options[2:] if other is not None and o is other]
+    needed = [o for i, o in enumerate(options) if i < 2 or o is other]
     options = told(finished(situation, value, judged, every, needed))
     other = other_way(options)
     instead = _standing(other, role=Role.INSTEAD) if other else None

@@ -15,6 +15,7 @@ from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.outlook import THROWS, expected
 from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, at_power
 from ypodrome.core.strategy.cloud import draw_cloud
+from ypodrome.core.strategy.repertoire import reached
 from ypodrome.core.strategy.screening import Found
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
@@ -81,14 +82,11 @@ class Race:
         that they end where they would on the level; and where that is."""
         s = self.situation
         r, a = s.repertoire, s.arsenal
-        ends = self.ends
-        sector = np.round(aim * len(ends) / (2 * np.pi)).astype(int) % len(ends)
-        x, y = ends[sector, entry].T
-        want, toward = np.hypot(x, y), aim + np.arctan2(y, x)
+        want, toward = reached(self.ends, entry, aim)
         spots = start + want[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
         combo, power, bend = r.combo[entry], r.power[entry], aim - toward
         base = heights(s.scene.field, start)
-        if len(ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
+        if len(self.ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
             release = self._released(combo, power, start, base, aim)
             out = Range(s.air, s.scene.bare_field).fly(a.bodies, a.disc[combo], release)
             dx, dy = out.rest_x_m - start[:, 0], out.rest_y_m - start[:, 1]
