@@ -195,7 +195,7 @@ class Repertoire:
 def reached(
     ends: NDArray[np.float64], entries: NDArray[np.int64], aims_rad: NDArray[np.float64]
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-    """How far [n, m] and in which direction [n, rad] entries end that are aimed so, by their ends by sector."""
+    """How far [n, m] and in which direction [n, rad] entries end that are aimed so."""
     sector = np.round(aims_rad * len(ends) / (2.0 * math.pi)).astype(int) % len(ends)
     x, y = ends[sector, entries].T
     return np.hypot(x, y), aims_rad + np.arctan2(y, x)
