@@ -32,7 +32,7 @@ from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.way_out import hemmed_in
 from ypodrome.core.thrower.stance import Stance
 
-FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 15)], float))
+FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 10)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
 """Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
@@ -47,8 +47,9 @@ playing out shows where nothing is learnt yet (chosen)."""
 HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
 
-HEMMED = 0.3
-"""Chance of being stopped in the best forward direction from which a lie asks for a way out (chosen)."""
+ASIDE = 0.1
+"""Throws that screening must hope to save by a throw meant for another place than the basket, for such places
+to be tried (chosen: half of what screening errs by)."""
 
 BLOCKED = (1.2, 0.2)
 """Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
@@ -186,12 +187,12 @@ class GroundValue:
         return 1.0 + np.where(np.isfinite(costs), costs, OUT_OF_REACH)
 
     def ways_out(self, lie: Points) -> Points:
-        """Where the throws end that screening hopes most of from a lie [2], best first [n, 2]; none where the
-        way to the basket is open."""
-        if self._hem_at(lie[None])[0, 0] < HEMMED:
-            return np.zeros((0, 2))
+        """Where the throws end that screening hopes most of from a lie [2], best first [n, 2]; none where it
+        hopes as much of one meant for the basket."""
         found = self._screened(lie[None], np.full((1, 2), np.nan), FAN_RAD, LOOKED)[0]
         found = found[found[:, 0] >= 0]
+        if not len(found) or 1.0 + found[0, 2] > self.approach_costs(lie, self.pin[None])[0] - ASIDE:
+            return np.zeros((0, 2))
         away, toward = reached(self._flown.ends, found[:, 0].astype(int), found[:, 1])
         return lie + away[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
 
@@ -335,17 +336,21 @@ class GroundValue:
                     south, math.radians(s.aim_deg))  # fmt: skip
         lies = np.ascontiguousarray(lies, float)
         return screened(laid, s.scene.field, lies, heights(s.scene.field, lies), bearing, targets,
-                        self._out_of_bounds_throws(lies), most, haste)  # fmt: skip
+                        self._by_rule(lies), most, haste)  # fmt: skip
 
-    def _out_of_bounds_throws(self, lies: Points) -> NDArray[np.float64]:
-        """Expected throws [n] after going out of bounds from lies where the rule sends everybody to one
-        place, the penalty counted; -1 where the disc is played from where it went out."""
-        line, zone = self.situation.scene.line, self.situation.scene.drop_zone("ob")
-        if line.ob_play == "drop_zone" and zone is not None:
-            return np.full(len(lies), 1.0 + float(self.throws(np.array([zone]))[0]))
-        if line.ob_play in ("previous_lie", "drop_zone"):
-            return 1.0 + self.throws(lies)
-        return np.full(len(lies), -1.0)
+    def _by_rule(self, lies: Points) -> NDArray[np.float64]:
+        """Expected throws [n, 2], the penalty counted, after going out of bounds from lies [n, 2] where the
+        rule sends everybody to one place, -1 where the disc is played from where it went out; and after
+        missing a mandatory."""
+        scene, again = self.situation.scene, 1.0 + self.throws(lies)
+
+        def dropped(what: str) -> NDArray[np.float64]:
+            zone = scene.drop_zone(what)
+            return again if zone is None else np.full(len(lies), 1.0 + self.throws(np.array([zone]))[0])
+
+        relief = scene.line.ob_play not in ("previous_lie", "drop_zone")
+        out = again if scene.line.ob_play == "previous_lie" else dropped("ob")
+        return np.stack([np.full(len(lies), -1.0) if relief else out, dropped("mando")], axis=1)
 
 
 def _hope(found: Found) -> NDArray[np.float64]:

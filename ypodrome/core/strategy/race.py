@@ -8,7 +8,7 @@ from dataclasses import dataclass, replace
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.release import HEADING, X, Y, Z
+from ypodrome.core.flight.release import HEADING, LAUNCH, X, Y, Z
 from ypodrome.core.flight.simulate import Range
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
@@ -30,8 +30,9 @@ STAYING = 0.01
 TRUST = 6
 """Draws that screening is trusted like (chosen)."""
 
-ROLLING_M = 0.5
-"""Relief of a hole from which releases are mended for slope (chosen)."""
+ROLLING_M, STEEP_RAD = 0.5, 0.02
+"""Relief of a hole from which releases are mended for slope, and the slope to where one ends from which
+throws are also tried that leave as much higher or lower (chosen)."""
 
 Points = NDArray[np.float64]
 
@@ -50,8 +51,12 @@ class Race:
         n, most = found.shape[:2]
         entry = found[..., 0].ravel().astype(int)
         rows = np.flatnonzero(entry >= 0)
+        slope = self._slopes(lies, found)
+        steep = np.intersect1d(rows, np.flatnonzero(np.abs(slope) > STEEP_RAD))
+        lift = np.concatenate([np.zeros(len(rows)), slope[steep]])
+        rows = np.concatenate([rows, steep])
         owner, hope = np.repeat(np.arange(n), most)[rows], 1.0 + found[..., 2].ravel()[rows]
-        solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows])
+        solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows], lift)
         seed = self.situation.seed
         cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
         keep = _best_of(owner, cost, n, LED)
@@ -75,36 +80,49 @@ class Race:
         cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
         return expected(self.value(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
 
+    def _slopes(self, lies: Points, found: Found) -> NDArray[np.float64]:
+        """How steeply it goes up [n most, rad] from lies [n, 2] to where throws screened [n, most, 3] end."""
+        start = np.repeat(lies, found.shape[1], axis=0)
+        want, toward = reached(self.ends, found[..., 0].ravel().astype(int), found[..., 1].ravel())
+        field = self.situation.scene.field
+        rise = heights(field, _spots(start, want, toward)) - heights(field, start)
+        return np.asarray(np.arctan2(rise, np.maximum(want, 1.0)))
+
     def _meant(
-        self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64]
+        self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64], lift: NDArray[np.float64]
     ) -> tuple[Solved, Points]:
-        """Entries thrown from lies [k, 2] at these aims, mended by one flight over the real bare ground so
-        that they end where they would on the level; and where that is."""
+        """Entries thrown from lies [k, 2] at these aims and so much higher [k, rad], mended by one flight
+        over the real bare ground so that they end where they would on the level; and where that is."""
         s = self.situation
         r, a = s.repertoire, s.arsenal
         want, toward = reached(self.ends, entry, aim)
-        spots = start + want[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
+        spots = _spots(start, want, toward)
         combo, power, bend = r.combo[entry], r.power[entry], aim - toward
         base = heights(s.scene.field, start)
         if len(self.ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
-            release = self._released(combo, power, start, base, aim)
+            release = self._released(combo, power, start, base, aim, lift)
             out = Range(s.air, s.scene.bare_field).fly(a.bodies, a.disc[combo], release)
             dx, dy = out.rest_x_m - start[:, 0], out.rest_y_m - start[:, 1]
             slope = metres_a_power(a, combo, power, want)
             power = np.clip(power + 0.9 * (want - np.hypot(dx, dy)) / slope, LEAST_POWER, a.most[combo])
             missed = np.arctan2(dy, dx) - toward
             bend = bend - np.arctan2(np.sin(missed), np.cos(missed))
-        release = self._released(combo, power, start, base, toward + bend)
+        release = self._released(combo, power, start, base, toward + bend, lift)
         return Solved(combo, release, power, np.zeros(len(power)), bend), spots
 
     def _released(
         self, combo: NDArray[np.int64], power: NDArray[np.float64], start: Points, base: NDArray[np.float64],
-        aim: NDArray[np.float64],
+        aim: NDArray[np.float64], lift: NDArray[np.float64],
     ) -> NDArray[np.float64]:  # fmt: skip
         release = at_power(self.situation.arsenal.mean[combo], power)
         release[:, X], release[:, Y], release[:, Z] = start[:, 0], start[:, 1], base + RELEASE_HEIGHT_M
         release[:, HEADING] = aim
+        release[:, LAUNCH] += lift
         return release
+
+
+def _spots(start: Points, away_m: NDArray[np.float64], toward_rad: NDArray[np.float64]) -> Points:
+    return np.asarray(start + away_m[:, None] * np.stack([np.cos(toward_rad), np.sin(toward_rad)], axis=1))
 
 
 def _best_of(owner: NDArray[np.int64], cost: NDArray[np.float64], n: int, most: int) -> NDArray[np.int64]:

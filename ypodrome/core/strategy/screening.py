@@ -27,6 +27,10 @@ CLOSELY, WALKED = 4000, 1200
 """Throws looked at closely, and walked through what stands there, from one lie (chosen: the largest step, and
 more found nothing better)."""
 
+OF_DIRECTION = 4
+"""Throws walked first in every direction of a hole where things stand, however little their ends promise
+(chosen: the way out of woods may lead back)."""
+
 SPOT_M, OTHER_M = 5.0, 10.0
 """Ends this near a target count as meant for it; ends of one combination farther apart are two (chosen)."""
 
@@ -38,6 +42,7 @@ STOPPED, GONE = 0.02, 1e-4
 booking (chosen)."""
 
 SLOTS, SLOT = 64, 0.05
+OUT, MISSED = 0, 1
 LEAST_SHARE_OF_LIES = 4
 
 Found = NDArray[np.float64]
@@ -70,14 +75,16 @@ def worth_cell(laid: Laid, x: float, y: float) -> float:
 
 
 @kernel
-def after_rest(laid: Laid, x: float, y: float, lie_x: float, lie_y: float, ob_throws: float) -> float:
+def after_rest(
+    laid: Laid, x: float, y: float, lie_x: float, lie_y: float, by_rule: NDArray[np.float64]
+) -> float:
     """Expected throws once a disc is at (x, y); out of bounds, from where it went out on the straight way and
-    one more, or `ob_throws` where the rule sends it elsewhere."""
+    one more, or what that comes to `by_rule` where it sends one elsewhere."""
     value = worth_cell(laid, x, y)
     if value >= 0.0:
         return value
-    if ob_throws >= 0.0:
-        return ob_throws
+    if by_rule[OUT] >= 0.0:
+        return by_rule[OUT]
     away = math.sqrt((x - lie_x) ** 2 + (y - lie_y) ** 2) + 1e-9
     dx, dy = SIDE_M * (lie_x - x) / away, SIDE_M * (lie_y - y) / away
     for _ in range(int(away / SIDE_M)):
@@ -91,7 +98,7 @@ def after_rest(laid: Laid, x: float, y: float, lie_x: float, lie_y: float, ob_th
 @kernel
 def walk(
     laid: Laid, field: Field, lie_x: float, lie_y: float, base: float, aim: float, path: NDArray[np.float64],
-    ob_throws: float, left: float, limit: float, tally: np.record, step: np.record,
+    by_rule: NDArray[np.float64], left: float, limit: float, tally: np.record, step: np.record,
 ) -> float:  # fmt: skip
     """Expected throws after a flight along a stored path, if past all that stands there `left` remain; given
     up beyond a limit."""
@@ -113,28 +120,30 @@ def walk(
             hit = meet_obstacles(field, step, ground, tally, 0.0)
             now = 0.0 if hit else math.exp(-tally.exposure)
             if through - now > GONE:
-                cost += (through - now) * after_rest(laid, x, y, lie_x, lie_y, ob_throws)
+                cost += (through - now) * after_rest(laid, x, y, lie_x, lie_y, by_rule)
                 through = now
+            if tally.mando_missed > 0.5:
+                return cost + through * by_rule[MISSED]
             if through < STOPPED or cost + through * left > limit:
                 break
         px, py, pz, ground = x, y, z, below
-    cost += through * left
-    return cost + 1.0 if tally.mando_missed > 0.5 else cost
+    return cost + through * left
 
 
 def screened(
     laid: Laid, field: Field, lies: NDArray[np.float64], base: NDArray[np.float64],
-    bearing: NDArray[np.float64], targets: NDArray[np.float64], ob_throws: NDArray[np.float64], most: int,
+    bearing: NDArray[np.float64], targets: NDArray[np.float64], by_rule: NDArray[np.float64], most: int,
     haste: int = 1,
 ) -> Found:  # fmt: skip
     """The most hopeful throws from lies [n, 2] at heights [n], looked for about bearings [n, rad]; with
-    targets [n, 2] that are not nan only what ends near them. `ob_throws` [n] is what going out of bounds
-    comes to by the rule, or -1 for relief where it went out; `haste` divides how many are looked at."""
+    targets [n, 2] that are not nan only what ends near them. `by_rule` [n, 2] is what going out of bounds
+    comes to, or -1 for relief where it went out, and what missing a mandatory does; `haste` divides how many
+    are looked at."""
 
     def work(s: slice) -> Found:
         out = np.full((s.stop - s.start, most, 3), (-1.0, 0.0, np.inf))
         first = np.empty(len(laid.fan) * laid.ends.shape[1])
-        _screen(laid, field, lies[s], base[s], bearing[s], targets[s], ob_throws[s], CLOSELY // haste,
+        _screen(laid, field, lies[s], base[s], bearing[s], targets[s], by_rule[s], CLOSELY // haste,
                 WALKED // haste, first, np.zeros(1, TALLY), np.zeros(1, STEP), out)  # fmt: skip
         return out
 
@@ -144,17 +153,20 @@ def screened(
 @array_kernel
 def _screen(
     laid: Laid, field: Field, lies: NDArray[np.float64], base: NDArray[np.float64],
-    bearing: NDArray[np.float64], targets: NDArray[np.float64], ob_throws: NDArray[np.float64], closely: int,
+    bearing: NDArray[np.float64], targets: NDArray[np.float64], by_rule: NDArray[np.float64], closely: int,
     walked: int, first: NDArray[np.float64], tally: NDArray[Any], step: NDArray[Any], out: Found,
 ) -> None:  # fmt: skip
     bare = field.groves.shape[0] == 0 and field.trees.shape[0] == 0
     bare = bare and field.barriers.shape[0] == 0 and field.mandos.shape[0] == 0
+    ways = 0 if bare else OF_DIRECTION
     for i in range(lies.shape[0]):
-        least = _look_all(laid, lies[i], bearing[i], targets[i], ob_throws[i], first)
+        ends = np.zeros((out.shape[1], 2))
+        least = _look_all(laid, lies[i], bearing[i], targets[i], by_rule[i], first)
         limit = least + _limit(first, least, closely)
-        hopes = _look_closely(laid, lies[i], bearing[i], ob_throws[i], first, limit)
-        _race(laid, field, lies[i], base[i], bearing[i], ob_throws[i], hopes, walked, bare, tally[0], step[0],
-              out[i])  # fmt: skip
+        queues = _look_closely(laid, lies[i], bearing[i], by_rule[i], first, limit, ways)
+        for hopes in queues:
+            _race(laid, field, lies[i], base[i], bearing[i], by_rule[i], hopes, walked, bare, tally[0],
+                  step[0], ends, out[i])  # fmt: skip
 
 
 @inlined
@@ -166,8 +178,8 @@ def sector_of(laid: Laid, aim: float) -> int:
 
 @kernel
 def _look_all(
-    laid: Laid, lie: NDArray[np.float64], bearing: float, target: NDArray[np.float64], ob_throws: float,
-    first: NDArray[np.float64],
+    laid: Laid, lie: NDArray[np.float64], bearing: float, target: NDArray[np.float64],
+    by_rule: NDArray[np.float64], first: NDArray[np.float64],
 ) -> float:  # fmt: skip
     """Fill in what the end of every entry's mean flight is worth in every direction; the least of it."""
     e = laid.ends.shape[1]
@@ -183,7 +195,7 @@ def _look_all(
             if aimed and (x - target[0]) ** 2 + (y - target[1]) ** 2 > SPOT_M * SPOT_M:
                 first[g * e + c] = np.inf
                 continue
-            value = after_rest(laid, x, y, lie[0], lie[1], ob_throws)
+            value = after_rest(laid, x, y, lie[0], lie[1], by_rule)
             first[g * e + c] = value
             least = min(least, value)
     return least
@@ -207,39 +219,42 @@ def _limit(first: NDArray[np.float64], least: float, most: int) -> float:
 
 @making_kernel
 def _look_closely(
-    laid: Laid, lie: NDArray[np.float64], bearing: float, ob_throws: float, first: NDArray[np.float64],
-    limit: float,
-) -> list[tuple[float, int]]:  # fmt: skip
-    """Mean worth of the ends of the draws of every throw whose mean flight is below a limit, with the
-    throw."""
+    laid: Laid, lie: NDArray[np.float64], bearing: float, by_rule: NDArray[np.float64],
+    first: NDArray[np.float64], limit: float, of_direction: int,
+) -> tuple[list[tuple[float, int]], list[tuple[float, int]]]:  # fmt: skip
+    """Mean worth of the ends of the draws of throws, with the throw: of so many of every direction that its
+    mean flights say most of, and of all others whose mean flight is below a limit."""
     e, draws = laid.ends.shape[1], laid.off.shape[2]
-    hopes = []
+    ways, hopes = [(0.0, 0) for _ in range(0)], [(0.0, 0) for _ in range(0)]
+    own = -np.inf
     for at in range(len(first)):
-        if first[at] >= limit:
+        c, g = at % e, at // e
+        if c == 0 and of_direction:
+            own = np.partition(first[at : at + e], of_direction)[of_direction]
+        if first[at] >= max(limit, own):
             continue
-        c, aim = at % e, bearing + laid.fan[at // e]
+        aim = bearing + laid.fan[g]
         cos, sin = math.cos(aim), math.sin(aim)
         k = sector_of(laid, aim)
         total = 0.0
         for q in range(draws):
             a, b = laid.ends[k, c, 0] + laid.off[k, c, q, 0], laid.ends[k, c, 1] + laid.off[k, c, q, 1]
             total += after_rest(laid, lie[0] + cos * a - sin * b, lie[1] + sin * a + cos * b, lie[0], lie[1],
-                                ob_throws)  # fmt: skip
-        hopes.append((total / draws, at))
-    return hopes
+                                by_rule)  # fmt: skip
+        (ways if first[at] < own else hopes).append((total / draws, at))
+    return ways, hopes
 
 
 @making_kernel
 def _race(
-    laid: Laid, field: Field, lie: NDArray[np.float64], base: float, bearing: float, ob_throws: float,
-    hopes: list[tuple[float, int]], walked: int, bare: bool, tally: np.record, step: np.record,
-    out: NDArray[np.float64],
+    laid: Laid, field: Field, lie: NDArray[np.float64], base: float, bearing: float,
+    by_rule: NDArray[np.float64], hopes: list[tuple[float, int]], walked: int, bare: bool, tally: np.record,
+    step: np.record, ends: NDArray[np.float64], out: NDArray[np.float64],
 ) -> None:  # fmt: skip
-    """Walk the hopeful throws, best first, and keep the best few; a combination twice only for other
-    ends."""
+    """Walk the hopeful throws, best first, and keep the best few with their ends; a combination twice only
+    for other ends."""
     e, h, most = laid.ends.shape[1], laid.fan.shape[0], out.shape[0]
     tries, least_here, walks = np.zeros(h, np.int64), np.full(h, np.inf), 0
-    ends = np.zeros((most, 2))
     heapq.heapify(hopes)
     while len(hopes):
         last = out[most - 1, 2]
@@ -254,7 +269,7 @@ def _race(
         if not bare:
             walks += 1
             tries[g] += 1
-            cost = _walked(laid, field, lie, base, aim, laid.paths[k, c], ob_throws, cost, last + HOPELESS,
+            cost = _walked(laid, field, lie, base, aim, laid.paths[k, c], by_rule, cost, last + HOPELESS,
                            tally, step)  # fmt: skip
             least_here[g] = min(least_here[g], cost)
         if cost < last:
@@ -267,13 +282,13 @@ def _race(
 @kernel
 def _walked(
     laid: Laid, field: Field, lie: NDArray[np.float64], base: float, aim: float, path: NDArray[np.float64],
-    ob_throws: float, left: float, limit: float, tally: np.record, step: np.record,
+    by_rule: NDArray[np.float64], left: float, limit: float, tally: np.record, step: np.record,
 ) -> float:  # fmt: skip
     """Mean of a path walked straight and one spread of aim to either side; infinite where that is
     hopeless."""
     total = 0.0
     for side in (0.0, -1.0, 1.0):
-        total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, ob_throws, left,
+        total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, by_rule, left,
                       limit, tally, step)  # fmt: skip
         if total > (limit if side == 0.0 else 3.0 * limit):
             return np.inf
