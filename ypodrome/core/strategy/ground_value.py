@@ -36,7 +36,7 @@ FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 10)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
 """Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
-LOOKED, FRESH, HOPES = 6, 32, 4
+LOOKED, FRESH, HOPES = 12, 64, 4
 """Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
 averaged (chosen)."""
 

@@ -15,8 +15,8 @@ PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0
 """Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
 others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
 WAYS_OUT = 4
-"""Places tried besides from a lie among trees (chosen: without them one such lie in four missed its way out
-by tenths of a throw)."""
+"""Places tried besides where screening hopes for more than of a throw meant for the basket (chosen: without
+them one lie in four among trees missed its way out by tenths of a throw)."""
 
 PER_SIDE = 3
 """Placements tried at least on either side of what lies in the way (chosen)."""
