@@ -34,12 +34,16 @@ OF_DIRECTION = 4
 SPOT_M, OTHER_M = 5.0, 10.0
 """Ends this near a target count as meant for it; ends of one combination farther apart are two (chosen)."""
 
-SKIM_M = 0.1
-"""A stored path is lifted this high over ground that rises into it (chosen)."""
+SKIM_M, HUMP_M = 0.1, 0.3
+"""A stored path is lifted this high over ground that rises into it, and ends where that rises more than the
+second over it (chosen)."""
 
 STOPPED, GONE = 0.02, 1e-4
 """Share of a throw still in flight below which the rest counts as stopped, and share whose loss is worth
 booking (chosen)."""
+
+LANDING = 1
+"""Steps of a path before its end that count as coming down (chosen)."""
 
 SLOTS, SLOT = 64, 0.05
 OUT, MISSED = 0, 1
@@ -100,9 +104,13 @@ def walk(
     laid: Laid, field: Field, lie_x: float, lie_y: float, base: float, aim: float, path: NDArray[np.float64],
     by_rule: NDArray[np.float64], left: float, limit: float, tally: np.record, step: np.record,
 ) -> float:  # fmt: skip
-    """Expected throws after a flight along a stored path, if past all that stands there `left` remain; given
-    up beyond a limit."""
+    """Expected throws after a flight along a stored path, tilted as the ground lies between its ends, if past
+    all that stands there `left` remain; given up beyond a limit."""
     cos, sin = math.cos(aim), math.sin(aim)
+    end = path.shape[0] - 1
+    away = math.sqrt(path[end, 0] ** 2 + path[end, 1] ** 2) + 1e-9
+    slope = (ground_height(field, lie_x + cos * path[end, 0] - sin * path[end, 1],
+                           lie_y + sin * path[end, 0] + cos * path[end, 1])[0] - base) / away  # fmt: skip
     tally.hit, tally.exposure, tally.resistance, tally.mando_missed = NOTHING, 0.0, 1e9, 0.0
     tally.start_x, tally.start_y = lie_x, lie_y
     through, cost, ground = 1.0, 0.0, base
@@ -111,7 +119,10 @@ def walk(
         x: float = lie_x + cos * path[s, 0] - sin * path[s, 1]
         y: float = lie_y + sin * path[s, 0] + cos * path[s, 1]
         below = ground_height(field, x, y)[0]
-        z = max(base + path[s, 2], below + SKIM_M)
+        z: float = base + path[s, 2] + slope * math.sqrt(path[s, 0] ** 2 + path[s, 1] ** 2)
+        if z < below - HUMP_M and s < end - LANDING:
+            return cost + through * after_rest(laid, x, y, lie_x, lie_y, by_rule)
+        z = max(z, below + SKIM_M)
         i, j = cell(field, 0.5 * (px + x), 0.5 * (py + y))
         long = math.sqrt((x - px) ** 2 + (y - py) ** 2 + (z - pz) ** 2)
         if field.room[i, j] < 0.5 * long:
@@ -158,6 +169,7 @@ def _screen(
 ) -> None:  # fmt: skip
     bare = field.groves.shape[0] == 0 and field.trees.shape[0] == 0
     bare = bare and field.barriers.shape[0] == 0 and field.mandos.shape[0] == 0
+    bare = bare and field.height.max() - field.height.min() < HUMP_M
     ways = 0 if bare else OF_DIRECTION
     for i in range(lies.shape[0]):
         ends = np.zeros((out.shape[1], 2))
