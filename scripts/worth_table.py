@@ -21,6 +21,7 @@ from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.again import arsenal_of, released
 from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.ground_value import GroundValue
@@ -72,7 +73,8 @@ def lies_of(scene: Scene, in_bounds, seed: int = 5) -> NDArray[np.float64]:
     while len(found) < LIES:
         at = line.interpolate(rng.uniform(0.0, line.length))
         lie = np.array([at.x, at.y]) + rng.uniform(-BESIDE_M, BESIDE_M, 2)
-        if np.hypot(*(lie - scene.pin.at)) > FROM_M and in_bounds(lie[None])[0]:
+        real = in_bounds(lie[None])[0] and not holds(scene.buildings, *lie)
+        if np.hypot(*(lie - scene.pin.at)) > FROM_M and real:
             found.append(lie)
     return np.array(found)
 

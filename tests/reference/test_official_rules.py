@@ -2,13 +2,15 @@
 (806.01), out of bounds one penalty throw and up to one metre of relief (806.02), missed mandatory
 one penalty throw (804.01)."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 from shapely.geometry import LineString, box
 
 from ypodrome.core.flight.batch import RESULT
 from ypodrome.core.hole import rule_facts, rules
-from ypodrome.core.hole.features import Area, DropZone, HoleLine, Mando, Pin, Tee
+from ypodrome.core.hole.features import Area, Barrier, DropZone, HoleLine, Mando, Pin, Tee
 from ypodrome.core.hole.scene import Scene
 
 
@@ -30,6 +32,19 @@ def flown(rest, inside, missed=False):
 
 
 TEE = np.zeros((1, 2))
+
+
+def test_on_a_building_one_plays_from_straight_behind_it():
+    """802.07, from memory: behind a large solid obstacle, on the line of play, at no cost."""
+    barn = Barrier((1,), box(-6, 30, 6, 40), "building", 0.0, 5.0, 1.0)
+    net = Barrier((1,), box(-6, 50, 6, 60), "net", 0.0, 5.0, 0.2)
+    farm = replace(scene(), barriers=(barn, net))
+    on_it = rules.resolve(farm, flown((3.0, 36.0), (3.0, 36.0)), TEE)
+    assert on_it.penalty[0] == 0
+    x, y = on_it.lie[0]
+    assert 29.0 < y < 30.0
+    assert x / (80.0 - y) == pytest.approx(3.0 / (80.0 - 36.0))
+    assert rules.resolve(farm, flown((3.0, 55.0), (3.0, 55.0)), TEE).lie[0] == pytest.approx((3.0, 55.0))
 
 
 def test_circle_and_relief_sizes():

@@ -17,6 +17,9 @@ CIRCLE_2_M = 20.0
 OB_RELIEF_M = 1.0
 """An out-of-bounds lie may be moved up to this far in from the line, 806.02."""
 
+STANCE_M = 0.5
+"""Room for a stance behind what is too large and solid to stand in, 802.07 (size chosen)."""
+
 PENALTY_THROWS = 1
 """Out of bounds (806.02), missed mandatory (804.01), lost disc (805.03): one throw each."""
 
@@ -51,6 +54,8 @@ FACTS = (
     RuleFact("drop zone", "A marked lie used instead, where the director has named one.", "806.02, 804.01"),
     RuleFact("lie", f"{LIE_WIDTH_CM} cm wide and {LIE_DEPTH_CM} cm deep behind the marker; a supporting "
              "point must be on it when the disc leaves the hand.", "802.05, 802.07"),
+    RuleFact("large solid obstacle", "Where it leaves no stance at the marker, stand straight behind it on "
+             "the line of play.", "802.07"),
     RuleFact("lost disc", f"Not found within {SEARCH_MINUTES} minutes: one penalty throw, from the previous "
              "lie.", "805.03"),
     RuleFact("time to throw", f"{THROW_SECONDS} seconds once it is your turn and the way is clear.",

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, fields
 
 import numpy as np
@@ -9,7 +10,7 @@ import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight.simulate import Flights
-from ypodrome.core.hole.rule_facts import OB_RELIEF_M, PENALTY_THROWS
+from ypodrome.core.hole.rule_facts import OB_RELIEF_M, PENALTY_THROWS, STANCE_M
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
 
@@ -53,6 +54,9 @@ def resolve(
     if mando.any():
         zone = scene.drop_zone("mando")
         lie[mando] = lies[mando] if zone is None else zone
+    within = holds(scene.buildings, *lie.T)
+    if within.any():
+        lie[within] = _behind_buildings(scene, lie[within])
     holed = flown.in_basket & ~mando
     gone = np.where(holed, 0.0, 1.0 - (1.0 - _lost_chances(scene, rest)) ** find_power)
     penalty = np.where(out | mando | _in_hazard(scene, rest), PENALTY_THROWS, 0)
@@ -90,6 +94,17 @@ def relief(scene: Scene, inside: NDArray[np.float64]) -> NDArray[np.float64]:
     away[beyond] *= -1.0  # a cell of the grid reaches half a metre past the exact line
     size = np.maximum(np.linalg.norm(away, axis=1, keepdims=True), 1e-9)
     return at + away / size * OB_RELIEF_M
+
+
+def _behind_buildings(scene: Scene, lie: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Lies [n, 2] behind the solid things that discs lie in or on, on the line of play."""
+    away = lie - np.array(scene.pin.at)
+    away /= np.maximum(np.linalg.norm(away, axis=1, keepdims=True), 1e-9)
+    size = math.dist(scene.buildings.bounds[:2], scene.buildings.bounds[2:])
+    rays = shapely.linestrings(np.stack([lie, lie + size * away], axis=1))
+    walls = shapely.intersection(rays, scene.buildings.boundary)
+    far = shapely.hausdorff_distance(walls, shapely.points(lie))
+    return np.asarray(lie + (np.nan_to_num(far)[:, None] + STANCE_M) * away)
 
 
 def _lost_chances(scene: Scene, rest: NDArray[np.float64]) -> NDArray[np.float64]:

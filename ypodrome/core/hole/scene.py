@@ -33,6 +33,10 @@ from ypodrome.core.hole.features import (
 )
 from ypodrome.core.hole.packing import pack_field
 
+LOW_M, SOLID = 0.5, 0.5
+"""An outline's barrier fills its ground when it starts below this and stops at least this share of discs
+(chosen: buildings and great rocks, not nets)."""
+
 Placed = TypeVar("Placed", Tee, Pin, DropZone, Landmark, Area, Tree, Grove, Barrier, Mando, Unknown)
 Labelled = TypeVar("Labelled", Tee, Pin)
 
@@ -80,6 +84,17 @@ class Scene:
             everything = shapely.box(*self.bounds).buffer(200.0)
             out = unary_union([out, everything.difference(unary_union(islands))])
         return out
+
+    @cached_property
+    def buildings(self) -> Polygon | MultiPolygon:
+        """All ground that something solid stands on: nobody throws from within."""
+        return unary_union(
+            [
+                b.shape
+                for b in self.barriers
+                if isinstance(b.shape, Polygon) and b.base_m < LOW_M and b.solid >= SOLID
+            ]
+        )
 
     @cached_property
     def water(self) -> Polygon | MultiPolygon:

@@ -12,6 +12,7 @@ import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.shapes import holds
 
 INNER_M, RING_M = 14.0, 14.0
 """Sampled lies start here, nearer than this everybody putts; width of the rings they are valued by
@@ -103,8 +104,8 @@ def _between(
 
 
 def _grid(scene: Scene, in_bounds: InBounds, share: float) -> NDArray[np.float64]:
-    """Lies on a triangular grid over the hole, in bounds, outside the putting area, its spacing times
-    `share`.
+    """Lies on a triangular grid over the hole, in bounds, outside buildings and the putting area, its spacing
+    times `share`.
 
     The grid lies even-sided about the line from tee to pin, so that a mirrored hole has mirrored lies.
     """
@@ -117,4 +118,5 @@ def _grid(scene: Scene, in_bounds: InBounds, share: float) -> NDArray[np.float64
     along = (i.ravel() * spacing * math.sqrt(3) / 2)[:, None]
     left = ((j + 0.5 * (i % 2)).ravel() * spacing)[:, None]
     lies = tee + along * forward + left * np.array([-forward[1], forward[0]])
-    return lies[in_bounds(lies) & (np.hypot(*(lies - pin).T) >= INNER_M)]
+    free = in_bounds(lies) & ~holds(scene.buildings, *lies.T)
+    return lies[free & (np.hypot(*(lies - pin).T) >= INNER_M)]

@@ -17,7 +17,7 @@ from scipy.spatial import cKDTree
 from scipy.spatial.distance import cdist
 from shapely.ops import unary_union
 
-from ypodrome.core.hole.scene import Scene
+from ypodrome.core.hole.scene import LOW_M, SOLID, Scene
 from ypodrome.core.hole.shapes import holds, meets
 
 SIDE_M = 2.0
@@ -26,9 +26,9 @@ SIDE_M = 2.0
 FARTHEST_M = 30.0
 """Lies farther than this on foot speak for a place only where no other does (chosen: two rings)."""
 
-LOW_M, HIGH_M, SOLID = 0.5, 1.0, 0.5
-"""A barrier parts the ground when it starts below LOW_M, ends above HIGH_M and stops at least this
-share of discs (chosen: walls, hedges and buildings, not ropes and wires)."""
+HIGH_M = 1.0
+"""A solid barrier parts the ground when it ends above this (chosen: walls, hedges and buildings, not ropes
+and wires)."""
 
 DETOUR_M = 1.0e3
 """Added to the straight distance of a lie that is not near on foot, to rank it behind all that are."""
