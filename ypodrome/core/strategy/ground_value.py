@@ -44,6 +44,10 @@ NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 """Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
 playing out shows where nothing is learnt yet (chosen)."""
 
+HEMMED = 0.3
+"""Chance of being stopped in the best forward direction from which a lie is played out when all others are
+valued: what stops short there, or goes back, ended on ground that was not valued yet (chosen)."""
+
 HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
 
@@ -98,6 +102,7 @@ class GroundValue:
             self._lay_out(places.lies)
             self.lies, self.outlooks = np.zeros((0, 2)), np.zeros((0, THROWS))
             self._solve_rings(places)
+            self._play_out_hemmed(places)
         else:
             self._open, self._blocked = worth.open, worth.blocked
             self._lay_out(worth.lies)
@@ -279,16 +284,22 @@ class GroundValue:
 
     def _solve_rings(self, places: Mesh) -> None:
         for r in np.unique(places.ring):
-            ready = []
-            for played in (True, False):
-                rows = np.flatnonzero((places.ring == r) & (places.played == played))
-                if len(rows):
-                    value = self._played if played else self._looked_at
-                    ready.append((places.lies[rows], value(places.lies[rows], places.luck[rows])))
-            self._let_speak(
-                np.concatenate([self.lies, *(lies for lies, _ in ready)]),
-                np.concatenate([self.outlooks, *(outlooks for _, outlooks in ready)]),
-            )
+            rows = np.flatnonzero(places.ring == r)
+            lies, luck, outlooks = places.lies[rows], places.luck[rows], np.empty((len(rows), THROWS))
+            played = places.played[rows]
+            if played.any():
+                outlooks[played] = self._played(lies[played], luck[played])
+            if not played.all():
+                outlooks[~played] = self._looked_at(lies[~played])
+            self._let_speak(np.concatenate([self.lies, lies]), np.concatenate([self.outlooks, outlooks]))
+
+    def _play_out_hemmed(self, places: Mesh) -> None:
+        """Play out what is hemmed in, once more or for the first time, by all the ground."""
+        rows = np.flatnonzero(self._lies_hem[:, 0] >= HEMMED)
+        self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
+        if len(rows):
+            self.outlooks[rows] = self._played(places.lies[rows], places.luck[rows])
+            self._map = None
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won
@@ -303,7 +314,7 @@ class GroundValue:
         self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
         return later(outlooks, self._evened(lies, gain) - gain)
 
-    def _looked_at(self, lies: Points, _luck: NDArray[np.int64]) -> NDArray[np.float64]:
+    def _looked_at(self, lies: Points) -> NDArray[np.float64]:
         """Outlooks of lies that are only screened, corrected by what playing out others showed."""
         hope = _hope(self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, HOPES, haste=2))
         learnt = np.full(len(lies), USUAL_GAIN)
