@@ -6,7 +6,7 @@ from scipy.spatial import cKDTree
 from shapely.geometry import LineString, box
 
 from tests.core.test_planning import open_hole
-from ypodrome.core.hole.features import Area, Barrier
+from ypodrome.core.hole.features import Area, Barrier, Mando
 from ypodrome.core.strategy.neighbours import Neighbours
 
 LIES = np.array([(x + 0.3, y + 0.3) for x in range(-30, 31, 10) for y in range(-20, 101, 10)], float)
@@ -36,6 +36,14 @@ def test_none_stands_across_a_creek_or_a_wall(features):
     places = PLACES[abs(PLACES[:, 1] - 44.5) > 3.0]
     sides = LIES[chosen(open_hole(**features), places)][:, :, 1] > 44.5
     assert (sides == (places[:, 1] > 44.5)[:, None]).all()
+
+
+def test_those_on_the_same_side_of_a_mandatory_speak_first():
+    gate = LineString([(2.0, 44.5), (200.0, 44.5)])
+    places = np.array([[3.5, 36.0], [1.0, 36.0]])
+    astray, clear = LIES[chosen(open_hole(mandos=(Mando((1,), gate),)), places)]
+    assert [LineString([lie, (0.0, 80.0)]).intersects(gate) for lie in astray] == [True] * 4
+    assert [LineString([lie, (0.0, 80.0)]).intersects(gate) for lie in clear] == [False] * 4
 
 
 def test_a_rope_parts_nothing_and_a_short_wall_is_walked_around():

@@ -10,7 +10,7 @@ import msgspec
 from ypodrome.core.api import HolePlan, Key, Option, PlannedThrow
 from ypodrome.interchange.codec import pack, unpack
 
-FORM = 8
+FORM = 9
 """Raised when what is kept of a plan changes; plans of another form are planned again."""
 
 

@@ -1,4 +1,5 @@
-"""Which sampled lies speak for a place: the nearest ones on foot, not across a wall or a creek.
+"""Which sampled lies speak for a place: the nearest ones on foot, not across a wall or a creek, and first
+those on its own side of a mandatory.
 
 The hole is laid out in square cells. Cells that are out of bounds, or that a solid barrier runs
 through, can be stepped into but not through; distances on foot come from Dijkstra's search.
@@ -50,6 +51,8 @@ class Neighbours:
         sources = free[cKDTree(centres[free]).query(lies)[1]]
         on_foot = dijkstra(_graph(blocked, self.shape), indices=sources, limit=FARTHEST_M).T
         self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
+        if scene.mandos:
+            self._cost += FARTHEST_M * (_astray(scene, centres)[:, None] != _astray(scene, lies))
         self._most, self._let_in = most, 0
         self._near = np.empty((len(centres), 0), np.int64)
         self._near_cost = np.empty((len(centres), 0))
@@ -97,6 +100,14 @@ def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
         low, high = (centres[near] - SIDE_M / 2).T, (centres[near] + SIDE_M / 2).T
         blocked[near] |= meets(walls, shapely.box(*low, *high))
     return np.asarray(blocked)
+
+
+def _astray(scene: Scene, places: NDArray[np.float64]) -> NDArray[np.bool_]:
+    """Whether the straight way to the basket from places [n, 2] misses a mandatory."""
+    pin = np.broadcast_to(np.array(scene.pin.at), places.shape)
+    return meets(
+        unary_union([m.shape for m in scene.mandos]), shapely.linestrings(np.stack([places, pin], axis=1))
+    )
 
 
 def _graph(blocked: NDArray[np.bool_], shape: tuple[int, int]) -> csr_array:
