@@ -12,7 +12,7 @@ from shapely.geometry import Polygon, box
 from tests.core.holes import open_hole
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
-from ypodrome.core.hole.features import Area, Grove, Tree
+from ypodrome.core.hole.features import Area, Barrier, Grove, Tree
 from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.outlook import THROWS, after, expected
 from ypodrome.core.strategy.again import aimed, judged
@@ -270,6 +270,18 @@ def test_a_lie_has_one_score_and_its_chances_say_the_same(situation, plan, away)
     mean = 2.0 + float(expected(np.array(here.outlook)))
     assert mean == pytest.approx(here.expected, abs=1e-6)
     assert here.expected > 3.0
+
+
+def test_a_lie_in_whole_metres_is_a_lie(situation, plan):
+    ground = GroundValue(situation, plan.worth)
+    assert plan_from(situation, ground, (0, 70), 1).putt == plan_from(situation, ground, (0.0, 70.0), 1).putt
+
+
+def test_nobody_plans_from_within_a_building(situation, plan):
+    barn = Barrier((1,), box(-6, 30, 6, 40), "building", 0.0, 5.0, 1.0)
+    farm = replace(situation, scene=open_hole(barriers=(barn,)))
+    with pytest.raises(ValueError, match="straight behind it"):
+        plan_from(farm, GroundValue(farm, plan.worth), (0.0, 35.0), 1)
 
 
 @settings(deadline=None, max_examples=4)

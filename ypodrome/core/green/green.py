@@ -209,7 +209,7 @@ class Green:
 
     def putt_from(self, lie: tuple[float, float]) -> Putt:
         """What to do from one lie, worked out there and not between nodes."""
-        lies = np.array([lie])
+        lies = np.array([lie], float)
         ways = self._ways(self._met, exact=True)
         books = self.books(lies, self._met, exact=True)
         clear = 1.0

@@ -11,6 +11,7 @@ import numpy as np
 from ypodrome.core.green import Putt
 from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.shapes import holds
 from ypodrome.core.outlook import THROWS, expected, later
 from ypodrome.core.refused import Refused
 from ypodrome.core.strategy.ground_value import GroundValue
@@ -66,6 +67,7 @@ def plan_from(
 ) -> LiePlan:
     """Plan from a lie over the worth of the ground. ValueError when nobody can play from there."""
     check_lie(situation, ground, lie, thrown)
+    lie = (float(lie[0]), float(lie[1]))
     away = math.dist(lie, situation.scene.pin.at)
     putt = ground.green.putt_from(lie) if away < PUTTED_TO_M else None
     options: tuple[Option, ...] = ()
@@ -88,6 +90,8 @@ def check_lie(situation: Situation, ground: GroundValue, lie: Point, thrown: int
         raise Refused("the lie is not on this hole: it is too far from its line of play")
     if not ground.in_bounds(np.array([lie]))[0]:
         raise Refused("the lie is out of bounds: take relief first, and plan from there")
+    if holds(situation.scene.buildings, *lie):
+        raise Refused("the lie is within something solid: play from straight behind it, and plan from there")
     if not 0 <= thrown <= MOST_THROWN:
         raise Refused(f"throws made must be between 0 and {MOST_THROWN}, got {thrown}")
 
