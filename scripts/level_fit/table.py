@@ -35,7 +35,8 @@ putting are continuous functions of it (`core/thrower/level.py`), and presets ar
 is the governing body's, from memory: a scratch player takes a throw for every 285 ft and thirty more on
 eighteen holes; a throw a round is worth 34.6 - 0.487 SSA points below SSA 50 and 21.4 - 0.225 SSA above. It
 was gathered on whole courses with their trees and trouble; open flat holes of 200 to 300 ft are 0.15 easier.
-All is played by the planner with the demo's bag, in still air, {seeds} seeds.
+All is played by the planner with the demo's bag, in still air, {seeds} seeds, searched as quickly as the
+throws that follow are: a whole plan finds some hundredths better.
 
 A throw errs by its spread; a share of throws is simply bad and errs {width} times as much in everything; full
 effort widens it, smoothly and most over the last tenth; so do a wider rim than the shot needs, and woods to
