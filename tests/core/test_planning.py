@@ -7,7 +7,7 @@ import numpy as np
 import pytest
 from hypothesis import example, given, settings
 from hypothesis import strategies as st
-from shapely.geometry import Polygon, box
+from shapely.geometry import Point, Polygon, box
 
 from tests.core.holes import open_hole
 from ypodrome.core.air import Wind
@@ -275,6 +275,15 @@ def test_a_lie_has_one_score_and_its_chances_say_the_same(situation, plan, away)
 def test_a_lie_in_whole_metres_is_a_lie(situation, plan):
     ground = GroundValue(situation, plan.worth)
     assert plan_from(situation, ground, (0, 70), 1).putt == plan_from(situation, ground, (0.0, 70.0), 1).putt
+
+
+def test_a_green_with_water_all_round_is_planned(situation):
+    """No ground that one would throw from is left to be valued."""
+    sea = box(-90, -90, 90, 90).difference(Point(0, 12).buffer(13.5))
+    moat = Area((1,), sea, play="ob", surface="water")
+    plan = plan_hole(replace(situation, scene=open_hole(12.0, areas=(moat,))))
+    assert not len(plan.worth.lies)
+    assert 1.0 < plan.expected_score < 4.0
 
 
 def test_nobody_plans_from_within_a_building(situation, plan):

@@ -53,7 +53,7 @@ HEM_M = 8.0
 
 ASIDE = 0.1
 """Throws that screening must hope to save by a throw meant for another place than the basket, for such places
-to be tried (chosen: half of what screening errs by)."""
+to be tried (chosen)."""
 
 BLOCKED = (1.2, 0.2)
 """Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
@@ -295,7 +295,7 @@ class GroundValue:
 
     def _play_out_hemmed(self, places: Mesh) -> None:
         """Play out what is hemmed in, once more or for the first time, by all the ground."""
-        rows = np.flatnonzero(self._lies_hem[:, 0] >= HEMMED)
+        rows = np.flatnonzero(self._hem_at(places.lies)[:, 0] >= HEMMED)
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if len(rows):
             self.outlooks[rows] = self._played(places.lies[rows], places.luck[rows])

@@ -48,15 +48,8 @@ class Race:
 
     def best(self, lies: Points, found: Found) -> Solved:
         """The best throw from each lie [n, 2] of those screened [n, most, 3]."""
-        n, most = found.shape[:2]
-        entry = found[..., 0].ravel().astype(int)
-        rows = np.flatnonzero(entry >= 0)
-        slope = self._slopes(lies, found)
-        steep = np.intersect1d(rows, np.flatnonzero(np.abs(slope) > STEEP_RAD))
-        lift = np.concatenate([np.zeros(len(rows)), slope[steep]])
-        rows = np.concatenate([rows, steep])
-        owner, hope = np.repeat(np.arange(n), most)[rows], 1.0 + found[..., 2].ravel()[rows]
-        solved, spots = self._meant(lies[owner], entry[rows], found[..., 1].ravel()[rows], lift)
+        n = len(lies)
+        owner, hope, solved, spots = self._tried(lies, found)
         seed = self.situation.seed
         cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
         keep = _best_of(owner, cost, n, LED)
@@ -65,6 +58,20 @@ class Race:
         cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
         keep = _best_of(owner, cost, n, 1)
         return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
+
+    def _tried(
+        self, lies: Points, found: Found
+    ) -> tuple[NDArray[np.int64], NDArray[np.float64], Solved, Points]:
+        """The throws screened, and again as much higher or lower as it is steep: whose lie each is thrown
+        from, the expected throws that screening hopes for, the throw, and where it is meant to end."""
+        entry, (aim, after) = found[..., 0].ravel().astype(int), found.reshape(-1, 3).T[1:]
+        owner = np.repeat(np.arange(len(lies)), found.shape[1])
+        slope = self._slopes(lies[owner], entry, aim)
+        rows, steep = entry >= 0, (entry >= 0) & (np.abs(slope) > STEEP_RAD)
+        lift = np.concatenate([np.zeros(rows.sum()), slope[steep]])
+        tried = np.concatenate([np.flatnonzero(rows), np.flatnonzero(steep)])
+        solved, spots = self._meant(lies[owner[tried]], entry[tried], aim[tried], lift)
+        return owner[tried], 1.0 + after[tried], solved, spots
 
     def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points) -> Solved:
         """The throws, or as they are aimed a little to either side where that is better."""
@@ -80,10 +87,11 @@ class Race:
         cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
         return expected(self.value(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
 
-    def _slopes(self, lies: Points, found: Found) -> NDArray[np.float64]:
-        """How steeply it goes up [n most, rad] from lies [n, 2] to where throws screened [n, most, 3] end."""
-        start = np.repeat(lies, found.shape[1], axis=0)
-        want, toward = reached(self.ends, found[..., 0].ravel().astype(int), found[..., 1].ravel())
+    def _slopes(
+        self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64]
+    ) -> NDArray[np.float64]:
+        """How steeply it goes up [k, rad] from lies [k, 2] to where entries end that are aimed so."""
+        want, toward = reached(self.ends, entry, aim)
         field = self.situation.scene.field
         rise = heights(field, _spots(start, want, toward)) - heights(field, start)
         return np.asarray(np.arctan2(rise, np.maximum(want, 1.0)))
