@@ -54,8 +54,7 @@ def resolve(
     if mando.any():
         zone = scene.drop_zone("mando")
         lie[mando] = lies[mando] if zone is None else zone
-    within = holds(scene.buildings, *lie.T)
-    if within.any():
+    if not scene.buildings.is_empty and (within := holds(scene.buildings, *lie.T)).any():
         lie[within] = _behind_buildings(scene, lie[within])
     holed = flown.in_basket & ~mando
     gone = np.where(holed, 0.0, 1.0 - (1.0 - _lost_chances(scene, rest)) ** find_power)

@@ -170,7 +170,7 @@ def _screen(
     bare = field.groves.shape[0] == 0 and field.trees.shape[0] == 0
     bare = bare and field.barriers.shape[0] == 0 and field.mandos.shape[0] == 0
     bare = bare and field.height.max() - field.height.min() < HUMP_M
-    ways = 0 if bare else OF_DIRECTION
+    ways = 0 if bare else min(OF_DIRECTION, laid.ends.shape[1] - 1)
     for i in range(lies.shape[0]):
         ends = np.zeros((out.shape[1], 2))
         least = _look_all(laid, lies[i], bearing[i], targets[i], by_rule[i], first)
