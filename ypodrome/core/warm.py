@@ -56,7 +56,7 @@ def _fly_and_screen() -> None:
     zeros, none = np.zeros, np.full((1, 2), np.nan)
     laid = Laid(zeros((1, 1, 2, 3)), zeros((1, 1, 2)), zeros((1, 1, 1, 2)), zeros(1, int), zeros(1),
                 np.ones((1, 1)), 0.0, 0.0, 0.1)  # fmt: skip
-    screened(laid, _scene().field, zeros((1, 2)), zeros(1), zeros(1), none, zeros(1), 1)
+    screened(laid, _scene().field, zeros((1, 2)), zeros(1), zeros(1), none, zeros((1, 2)), 1)
 
 
 def _scene() -> Scene:
