@@ -1,18 +1,16 @@
 """What a place is worth, and the plan made from there."""
 
-from dataclasses import replace
-
 import numpy as np
 import pytest
 from shapely.geometry import LineString
 
+from scripts.worth_table import residuals
 from tests.core.holes import open_hole
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.features import DropZone, Mando, SpotHeight
 from ypodrome.core.hole.scene import scene_for
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import judge, search
 from ypodrome.core.strategy.situation import Situation
 
 ALONG, ASIDE_M = (0.12, 0.22, 0.32), (-10.0, 0.0, 10.0)
@@ -49,11 +47,7 @@ def test_it_is_what_the_plan_from_there_comes_to(name, demo_course, demo_thrower
     ground, tee = GroundValue(situation), np.array(scene.tee.at)
     forward = ground.pin - tee
     aside = np.array([-forward[1], forward[0]]) / np.hypot(*forward)
-    off = []
-    for lie in (tee + a * forward + b * aside for a in ALONG for b in ASIDE_M):
-        found = search(situation, ground, lie, 1)
-        best = found.throws.take(np.array([int(found.score.argmin())]))
-        fresh = judge(replace(situation, seed=900), ground, situation.arsenal, best, 512)
-        off.append(ground.throws(lie[None])[0] - fresh.score[0])
+    lies = np.array([tee + a * forward + b * aside for a in ALONG for b in ASIDE_M])
+    off = residuals(situation, ground, lies)
     assert abs(np.mean(off)) < 0.1
     assert np.abs(off).max() < 0.25

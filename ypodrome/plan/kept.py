@@ -11,7 +11,8 @@ from ypodrome.core.api import HolePlan, Key, Option, PlannedThrow
 from ypodrome.interchange.codec import pack, unpack
 
 FORM = 9
-"""Raised when what is kept of a plan changes; plans of another form are planned again."""
+"""Raised when what is kept of a plan changes, or how it is worked out; plans of another form are planned
+again."""
 
 
 @dataclass(frozen=True)

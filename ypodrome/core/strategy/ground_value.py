@@ -56,8 +56,7 @@ ASIDE = 0.1
 to be tried (chosen)."""
 
 BLOCKED = (1.2, 0.2)
-"""Throws that being hemmed in forward, and all round, costs, before anything is learnt, and how many lies
-that is believed like (chosen: a pitch-out each)."""
+"""Throws that being hemmed in forward, and all round, costs (chosen: a pitch-out, and that it goes back)."""
 
 DISTANCES_M = (1.0, 3.0, 5.0, 7.5, 10.0, 13.0, 16.0, 20.0, 25.0, 30.0, 40.0, 50.0, 65.0, 80.0, 100.0, 130.0)
 AROUND = 32
