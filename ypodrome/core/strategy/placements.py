@@ -11,7 +11,7 @@ from ypodrome.core.strategy.crossing import carried, clearances, in_the_way, roo
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.situation import Situation
 
-PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 24, 3, 4, 12.0
+PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 60, 3, 4, 12.0
 """Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
 others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
 WAYS_OUT = 4
@@ -43,7 +43,7 @@ def placements(
     longer = situation.scene.par > 3
     if (longer and gap > 0.6 * reach) or not in_reach:
         ground = _best_ground(value, lie, 0.35 * min(reach, gap), 0.97 * reach)
-        chosen = _spaced(chosen, ground, for_ground)
+        chosen = _spaced(chosen, _thinned(value, ground), for_ground)
         chosen = _spaced(chosen, _probed(value, lie, ground)[0], for_ground + FOR_PROBE)
         if longer and chosen:
             chosen = _either_side(situation, lie, chosen, ground)
@@ -79,12 +79,20 @@ def _best_ground(
     return value.lies[fit][np.argsort(expected(value.outlooks)[fit], kind="stable")]
 
 
+def _thinned(value: GroundValue, ground: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Of places [n, 2], the best first, some that stand apart, the best first: which ones does not hang on
+    what they are worth, save among those as far from the pin."""
+    away = np.round(np.hypot(*(ground - value.pin).T), 3)
+    apart = _spaced([], ground[np.argsort(away, kind="stable")], len(ground))
+    return ground[(ground[:, None] == np.array(apart).reshape(-1, 2)).all(axis=2).any(axis=1)]
+
+
 def _probed(
     value: GroundValue, lie: NDArray[np.float64], ground: NDArray[np.float64]
 ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
     """The first of the places that stand apart, in order of what an approach to them costs [n, 2], and the
     costs [n]."""
-    places = np.array(_spaced([], ground, PROBED)).reshape(-1, 2)
+    places = ground[:PROBED]
     if not len(places):
         return places, np.zeros(0)
     costs = value.approach_costs(lie, places)

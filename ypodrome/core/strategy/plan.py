@@ -145,8 +145,7 @@ def plays_like_m(situation: Situation) -> float:
 
 def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: int) -> tuple[Option, ...]:
     """The options from a lie after `thrown` throws, best first under the posture, with their standing."""
-    judged, costs = settled(situation, value, search(situation, value, np.array(lie), thrown), thrown)
-    order = np.argsort(costs, kind="stable")
+    judged, order = settled(situation, value, np.array(lie), thrown)
     every = outlined(situation, judged, thrown)
     shown = _as_good(_shown(_with_roles(_distinct([every[i] for i in order]))))
     options = told(finished(situation, value, judged, every, shown))

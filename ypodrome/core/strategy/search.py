@@ -52,12 +52,13 @@ over the demo holes)."""
 
 @dataclass(frozen=True)
 class Effort:
-    """How finely to search: draws for screening, aiming and the final judgement; how many throws
-    lead, at least how many of each kind, how many are judged; places tried on longer holes for the value
-    of their ground; aims tried [m at the pin]; and whether the best of every disc goes on."""
+    """How finely to search: draws for screening, aiming, checking what was aimed, and the final judgement;
+    how many throws lead, at least how many of each kind, how many are judged; places tried on longer holes
+    for the value of their ground; aims tried [m at the pin]; and whether the best of every disc goes on."""
 
     screen_draws: int
     aim_draws: int
+    check_draws: int
     final_draws: int
     leaders: int
     per_kind: int
@@ -67,15 +68,17 @@ class Effort:
     every_disc: bool = False
 
 
-THOROUGH = Effort(24, 40, 400, 20, 8, 9, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
+THOROUGH = Effort(24, 40, 128, 400, 20, 8, 9, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
 """For the throw in hand (chosen: with half the draws for screening other draws named throws that differed by
 twice as much, with twice as many no less; with six places a longer hole missed the better side by a tenth of
 a throw, with fourteen it finds no more)."""
 
-SEARCH_SEED = 77
-"""The draws that search: the same whatever the seed of the plan, whose luck is to name no throw (chosen)."""
+SEARCH_SEED, CHECK_SEED = 77, 78
+"""The draws that search, and others by which what they found is checked: an aim that few draws find best
+looks better than it is. They are the same whatever the seed of the plan, whose luck is to name no throw
+(chosen)."""
 
-QUICK = Effort(9, 24, 160, 6, 2, 3, 5, (-6.0, 0.0, 6.0))
+QUICK = Effort(9, 24, 40, 160, 6, 2, 3, 5, (-6.0, 0.0, 6.0))
 """For the throws that follow, which are planned again from where the disc really lies."""
 
 
@@ -133,8 +136,14 @@ def search_among(
     cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, effort: Effort
 ) -> list[Judged]:
     """The best few throws from `lie` [2] where it is not known which case is true, by their mean over the
-    weights: the same throws judged in each. What the cases' own throws are meant for is all tried; carries
-    and routes are told apart as in the first."""
+    weights: the same throws judged in each."""
+    throws, arsenal = candidates(cases, lie, thrown, effort).throws, cases[0].situation.arsenal
+    return [judge(c.situation, c.value, arsenal, throws, effort.final_draws) for c in cases]
+
+
+def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, effort: Effort) -> Ranked:
+    """The throws that `search_among` judges, ranked by fewer draws. What the cases' own throws are meant for
+    is all tried; carries and routes are told apart as in the first."""
     situation, value, _ = cases[0]
     arsenal, par = situation.arsenal, situation.scene.par
     at = (float(lie[0]), float(lie[1]))
@@ -144,8 +153,8 @@ def search_among(
         [_worth_drawing(c.situation, arsenal, _solve_all(*c[:2], lie, effort.places)) for c in cases]
     )
 
-    def rank(throws: Solved, count: int) -> Ranked:
-        judged = [judge(c.situation, c.value, arsenal, throws, count, SEARCH_SEED) for c in cases]
+    def rank(throws: Solved, count: int, seed: int = SEARCH_SEED) -> Ranked:
+        judged = [judge(c.situation, c.value, arsenal, throws, count, seed) for c in cases]
         mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
         calm = objective(mean, Posture.PAR, par, thrown)
         routed = routes(throws.release[:, HEADING], bearing)
@@ -162,8 +171,8 @@ def search_among(
     ranked = best_variants(ranked, [rank(aim, effort.aim_draws) for aim in aims])
     powers = power_variants(arsenal, ranked.throws)
     ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
-    ranked = leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
-    return [judge(c.situation, c.value, arsenal, ranked.throws, effort.final_draws) for c in cases]
+    ranked = rank(ranked.throws, effort.check_draws, CHECK_SEED)
+    return leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
 
 
 def costs_of(situation: Situation, judged: Judged, thrown: int) -> NDArray[np.float64]:

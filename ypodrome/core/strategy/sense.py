@@ -1,44 +1,28 @@
 """Sense among equals: what cannot be told apart by its draws is decided as a player would.
 
-The throws that lead are judged again by draws that are the same whatever the seed of the plan, and in
-neighbouring winds; and what is easier to throw is worth a little. Preferences are smooth, and small beside
-what throws are told apart by, so that no threshold flips a plan.
+Of the throws whose costs differ by less than the error of the difference the one that is easiest to throw
+goes first. The others are told in the order of what they cost, with a little for what is easier to throw.
 """
 
 from __future__ import annotations
 
-from dataclasses import replace
-
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.release import X, Y
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rule_facts import CIRCLE_2_M
+from ypodrome.core.strategy.arsenal import Arsenal
+from ypodrome.core.strategy.contest import contest
 from ypodrome.core.strategy.forecast import mean_shape
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import Judged, aim_variants, costs_of, judge, power_variants
+from ypodrome.core.strategy.search import THOROUGH, Case, Judged, candidates, costs_of, judge
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.thrower.preferences import PuttLiked
 
-CLOSE, MOST_CLOSE = 0.08, 12
-"""Throws behind the best within which a throw is judged again, and how many are (chosen: three times what
-seeds move a difference by)."""
-
-SEEDS, DRAWS = (101, 202), 300
-"""The draws that decide (chosen: a plan's own luck names no throw)."""
-
-HONED_M = (-4.0, -2.0, 2.0, 4.0)
-"""How far aims are moved, at the pin, to where many draws find a throw best (chosen: half a step of the
-search)."""
-
-HONING_SEED, HONING_DRAWS = 303, 150
-"""The draws by which they are moved: others than those that decide (chosen)."""
-
-TURNED_DEG, STRONGER, WIND_DRAWS = 15.0, 0.25, 150
-"""The neighbouring winds: turned to either side, and stronger and weaker by a share, with their draws
-(chosen: what a breeze does within minutes)."""
+EQUAL = 0.012
+"""Throws that cannot be told apart differ by less: the standard error of a difference over the draws of a
+contest (measured, benchmarks/noise.py: a quarter of a throw over the root of their number)."""
 
 PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.004, 0.03, 0.0005, 0.01
 """What is easier to throw is worth: throws for each speed number less, for leaving a tenth of the arm, for
@@ -54,72 +38,27 @@ CLEARLY_UP_M, CLEARLY_BLOWS_M_S, TAP_IN_M = 0.5, 3.0, 3.0
 
 MOST_BEND_DEG = 40.0
 LAST = 1.0
-"""Throws that keep what was not judged again behind what was."""
+"""Throws that keep what the contest did not leave behind what it did."""
 
 
 def settled(
-    situation: Situation, value: GroundValue, judged: Judged, thrown: int
-) -> tuple[Judged, NDArray[np.float64]]:
-    """Judged throws [n] with those that lead aimed anew, and the costs by which they are ranked: of the
-    leaders the mean over the draws that decide and the neighbouring winds, and what sense adds to each."""
-    judged = _honed(situation, value, judged, thrown)
-    costs = costs_of(situation, judged, thrown)
-    close = _leading(costs)
-    steady = costs + LAST
-    throws, total, weight = judged.throws.take(close), np.zeros(len(close)), 0.0
-    for other, seed, most in _deciding(situation):
-        draws = min(most, judged.cloud.draws)
-        total += draws * costs_of(situation, judge(other, value, judged.arsenal, throws, draws, seed), thrown)
-        weight += draws
-    steady[close] = total / weight
-    return judged, np.asarray(steady + ease(judged) - liked(situation, judged))
-
-
-def _leading(costs: NDArray[np.float64]) -> NDArray[np.int64]:
-    close = np.argsort(costs, kind="stable")[:MOST_CLOSE]
-    return close[costs[close] < costs.min() + CLOSE]
-
-
-def _honed(situation: Situation, value: GroundValue, judged: Judged, thrown: int) -> Judged:
-    """The throws with aim and power of those that lead moved to where many draws find them best: what found
-    them were few."""
-    arsenal, draws = judged.arsenal, judged.cloud.draws
-
-    def cost(throws: Solved) -> NDArray[np.float64]:
-        again = judge(situation, value, arsenal, throws, min(HONING_DRAWS, draws), HONING_SEED)
-        return costs_of(situation, again, thrown)
-
-    close = _leading(costs_of(situation, judged, thrown))
-    best = judged.throws.take(close)
-    least = cost(best)
-    lie = best.release[0, [X, Y]]
-    for aimed in aim_variants(best, lie, value.pin, HONED_M):
-        best, least = _cheaper(best, least, aimed, cost(aimed))
-    for thrown_so in power_variants(arsenal, best):
-        best, least = _cheaper(best, least, thrown_so, cost(thrown_so))
-    rest = judged.throws.take(np.setdiff1d(np.arange(len(judged.throws)), close))
-    return judge(situation, value, arsenal, joined([best, rest]), draws)
-
-
-def _cheaper(
-    best: Solved, least: NDArray[np.float64], moved: Solved, costs: NDArray[np.float64]
-) -> tuple[Solved, NDArray[np.float64]]:
-    """Of each throw [n] the way that costs less, and what it costs."""
-    n = np.arange(len(least))
-    return joined([best, moved]).take(np.where(costs < least, n + len(n), n)), np.minimum(costs, least)
-
-
-def _deciding(situation: Situation) -> list[tuple[Situation, int, int]]:
-    """The situation, and in the winds beside its own, each with the luck and the draws that decide."""
-    found = [(situation, seed, DRAWS) for seed in SEEDS]
-    wind = situation.air.wind
-    if wind.speed_m_s > 0.0:
-        winds = [replace(wind, from_deg=(wind.from_deg + t) % 360.0) for t in (-TURNED_DEG, TURNED_DEG)]
-        winds += [replace(wind, speed_m_s=wind.speed_m_s * (1.0 + s)) for s in (-STRONGER, STRONGER)]
-        for k, w in enumerate(winds):
-            blown = replace(situation, air=replace(situation.air, wind=w))
-            found.append((blown, SEEDS[k % len(SEEDS)], WIND_DRAWS))
-    return found
+    situation: Situation, value: GroundValue, lie: NDArray[np.float64], thrown: int
+) -> tuple[Judged, NDArray[np.int64]]:
+    """The best few throws from a lie [2], judged finely, and their order: first what sense makes of those
+    that cannot be told apart, then the others that a contest left, then the rest."""
+    found = candidates((Case(situation, value, 1.0),), lie, thrown, THOROUGH)
+    left = contest(situation, value, found.throws, found.costs, lie, thrown)
+    rest = found.throws.take(np.setdiff1d(np.arange(len(found.costs)), left.owner))
+    throws = joined([left.throws, rest])
+    judged = judge(situation, value, situation.arsenal, throws, THOROUGH.final_draws)
+    costs = LAST + costs_of(situation, judged, thrown)
+    costs[: len(left.costs)] = left.costs
+    costs -= liked(situation, judged)
+    eased = costs + ease(situation.arsenal, throws)
+    equal = np.flatnonzero(costs < costs.min() + EQUAL)
+    first = equal[(eased - costs)[equal].argmin()]
+    order = np.argsort(eased, kind="stable")
+    return judged, np.concatenate([[first], order[order != first]])
 
 
 def liked(situation: Situation, judged: Judged) -> NDArray[np.float64]:
@@ -151,12 +90,11 @@ def _putts_liked(situation: Situation, judged: Judged, liking: PuttLiked) -> NDA
     return np.asarray((good * putted).reshape(-1, judged.cloud.draws).mean(axis=1))
 
 
-def ease(judged: Judged) -> NDArray[np.float64]:
+def ease(arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
     """What sense adds to the costs of throws [n]: fast discs, all-out power and bent lines, less for what the
     player has rehearsed."""
-    arsenal, combo = judged.arsenal, judged.throws.combo
-    speed = np.array([d.speed for d in arsenal.discs])[arsenal.disc[combo]]
-    bend = np.minimum(np.abs(np.degrees(judged.throws.bend)), MOST_BEND_DEG)
-    kept = np.where(arsenal.line[combo] >= 0, REHEARSED, 0.0)
-    effort = np.clip((judged.throws.power - 0.9) / 0.1, 0.0, 1.0)
+    speed = np.array([d.speed for d in arsenal.discs])[arsenal.disc[throws.combo]]
+    bend = np.minimum(np.abs(np.degrees(throws.bend)), MOST_BEND_DEG)
+    kept = np.where(arsenal.line[throws.combo] >= 0, REHEARSED, 0.0)
+    effort = np.clip((throws.power - 0.9) / 0.1, 0.0, 1.0)
     return np.asarray(PER_SPEED * speed + PER_EFFORT * effort + PER_BEND_DEG * bend - kept)
