@@ -5,13 +5,13 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
-from hypothesis import given, settings
+from hypothesis import example, given, settings
 from hypothesis import strategies as st
 from shapely import box
 
 from tests.core.holes import open_hole
 from ypodrome.core.hole.features import Grove, SpotHeight
-from ypodrome.core.hole.sight import DISC_M, EYE_M, hidden_by, in_sight
+from ypodrome.core.hole.sight import DISC_M, EYE_M, SIGHT_STEP_M, hidden_by, in_sight
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.plan import best_from
 from ypodrome.core.strategy.reason import Why
@@ -41,13 +41,18 @@ def test_thick_woods_hide_and_a_fringe_does_not():
 
 
 @given(st.lists(st.tuples(st.floats(-30, 30), st.floats(2, 100)), min_size=1, max_size=8))
+@example([(0.0, 34.0), (0.0, 32.5)])
 @settings(max_examples=40, deadline=None)
 def test_many_places_are_seen_as_each_is(places):
-    """As one by one, where eye and ground are not within a step's luck of each other."""
+    """As one by one, where eye and ground, or the woods and what of them hides, are not within a step's luck
+    of each other."""
     field = open_hole(spot_heights=RIDGE, groves=WOODS).field
     together = in_sight(field, TEE, np.array(places))
     for seen, place in zip(together, places, strict=True):
         alone = {hidden_by(field, TEE, place, DISC_M + dz) is None for dz in (-0.04, 0.0, 0.25)}
+        a_step = SIGHT_STEP_M / math.hypot(*place)
+        for share in (1.0 - a_step, 1.0 + a_step):
+            alone.add(hidden_by(field, TEE, (share * place[0], share * place[1]), DISC_M) is None)
         assert seen in alone
 
 

@@ -21,14 +21,14 @@ def expected(outlook: NDArray[np.float64]) -> NDArray[np.float64]:
 
 def after(outlook: NDArray[np.float64], throws: NDArray[np.int64]) -> NDArray[np.float64]:
     """Outlooks [n, THROWS] as seen `throws` [n] throws earlier: shifted, the tail gathered."""
-    shifted = np.zeros_like(outlook)
-    for count in np.unique(throws):
-        rows = throws == count
-        if count == 0:
-            shifted[rows] = outlook[rows]
-            continue
-        shifted[rows, count:] = outlook[rows, :-count]
-        shifted[rows, -1] += outlook[rows, -count:].sum(axis=1)
+    shifted = outlook.copy()
+    for count in range(1, int(throws.max(initial=0)) + 1):
+        rows = throws >= count
+        once = shifted[rows]
+        tail = once[:, -1] + once[:, -2]
+        once[:, 1:] = once[:, :-1]
+        once[:, 0], once[:, -1] = 0.0, tail
+        shifted[rows] = once
     return shifted
 
 

@@ -19,6 +19,7 @@ from ypodrome.core.flight.clear_line import clear_shares
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import STEP, TALLY
 from ypodrome.core.flight.simulate import Air
+from ypodrome.core.green.between import Nodes, outlooks_between
 from ypodrome.core.green.book import (
     AGAIN,
     AWAY,
@@ -53,7 +54,7 @@ from ypodrome.core.green.styles import (
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
-from ypodrome.core.outlook import THROWS, expected, later
+from ypodrome.core.outlook import THROWS, expected
 from ypodrome.core.refused import Refused
 from ypodrome.core.thrower.putting import PuttingModel
 
@@ -128,20 +129,21 @@ class Green:
     def outlook(self, lies: Points) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] of lies [n, 2] on the green: between the nodes, and what stands in the way of
         each reckoned in."""
-        to = lies - self.pin
-        r = np.clip(np.hypot(*to.T), RINGS_M[0], RINGS_M[-1] - 1e-6)
-        k = np.searchsorted(RINGS_M, r, side="right") - 1
-        f = ((r - RINGS_M[k]) / (RINGS_M[k + 1] - RINGS_M[k]))[:, None]
-        b = (np.arctan2(to[:, 1], to[:, 0]) / (2.0 * math.pi) % 1.0) * BEARINGS
-        j, h = b.astype(int) % BEARINGS, (b - np.floor(b))[:, None]
-        o, n = self.outlooks.reshape(len(RINGS_M), BEARINGS, THROWS), (j + 1) % BEARINGS
-        near = o[k, j] * (1.0 - h) + o[k, n] * h
-        far = o[k + 1, j] * (1.0 - h) + o[k + 1, n] * h
-        found = near * (1.0 - f) + far * f
+        out = np.empty((len(lies), THROWS))
+        outlooks_between(self.nodes, np.ascontiguousarray(lies), self.more_blocked(lies), out)
+        return out
+
+    @cached_property
+    def nodes(self) -> Nodes:
+        """What lies between the nodes are valued by."""
+        outlooks = np.array(self.outlooks, float).reshape(len(RINGS_M), BEARINGS, THROWS)
+        return Nodes(outlooks, RINGS_M, float(self.pin[0]), float(self.pin[1]))
+
+    def more_blocked(self, lies: Points) -> NDArray[np.float64]:
+        """Throws [n] more that lies [n, 2] cost for what stands in the way of putts from there."""
         if not self._met:
-            return np.asarray(found)
-        stopped = 1.0 - clear_shares(self.scene.field, lies, self.pin[0], self.pin[1])
-        return later(found, self.blocked * stopped)
+            return np.zeros(len(lies))
+        return self.blocked * (1.0 - clear_shares(self.scene.field, lies, self.pin[0], self.pin[1]))
 
     @cached_property
     def _met(self) -> bool:

@@ -15,13 +15,13 @@ from functools import cached_property
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.sparse import csr_array
 
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.outlook import THROWS, after, expected, later
+from ypodrome.core.strategy.between import HEM_M, Spoken, outlooks_at
 from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.mesh import INNER_M, Mesh, mesh
 from ypodrome.core.strategy.neighbours import Neighbours
@@ -47,9 +47,6 @@ playing out shows where nothing is learnt yet (chosen)."""
 HEMMED = 0.3
 """Chance of being stopped in the best forward direction from which a lie is played out when all others are
 valued: what stops short there, or goes back, ended on ground that was not valued yet (chosen)."""
-
-HEM_M = 8.0
-"""Metres beside that being hemmed in altogether counts for (chosen)."""
 
 ASIDE = 0.1
 """Throws that screening must hope to save by a throw meant for another place than the basket, for such places
@@ -89,7 +86,7 @@ class GroundValue:
         """Value the ground of a situation, or take up what was kept of doing so."""
         self.situation = situation = replace(situation, stance=Stance.LEVEL)
         scene = situation.scene
-        self.pin = np.array(scene.pin.at)
+        self.pin = np.array(scene.pin.at, float)
         thrower = situation.thrower
         greens = (None, None) if worth is None else (worth.green, worth.blocked_putt)
         self.green = Green(scene, thrower.putting, situation.air, thrower.hand == "left", *greens)
@@ -99,11 +96,11 @@ class GroundValue:
             self._open, self._blocked = situation.repertoire.open, np.array(BLOCKED)
             places = mesh(scene, self.in_bounds)
             self._lay_out(places.lies)
-            self.lies, self.outlooks = np.zeros((0, 2)), np.zeros((0, THROWS))
+            self._let_speak(np.zeros((0, 2)), np.zeros((0, THROWS)))
             self._solve_rings(places)
             self._play_out_hemmed(places)
         else:
-            self._open, self._blocked = worth.open, worth.blocked
+            self._open, self._blocked = np.array(worth.open, float), np.array(worth.blocked, float)
             self._lay_out(worth.lies)
             self._let_speak(worth.lies, worth.outlooks)
 
@@ -116,8 +113,16 @@ class GroundValue:
     def _let_speak(self, lies: Points, outlooks: NDArray[np.float64]) -> None:
         """From now on these sampled lies speak for the places about them."""
         self.lies, self.outlooks = lies, outlooks
-        self._lies_hem = self._hem_at(lies)
         self._nearest = self._neighbours.let_in(len(lies))
+        self._spoken = self._said()
+
+    def _said(self) -> Spoken:
+        """What now speaks for places away from the green."""
+        beyond = self.outlooks - open_at(self._open, np.hypot(*(self.lies - self.pin).T))
+        (rows, columns), (x0, y0) = self._neighbours.shape, self._neighbours.origin
+        lies = np.ascontiguousarray(self.lies, float)
+        return Spoken(self._open, lies, self._hem_at(lies), beyond, self._nearest, self._hem,
+                      rows, columns, float(x0), float(y0), self._blocked)  # fmt: skip
 
     def kept(self) -> Worth:
         """What any process needs to judge a lie, a putt or an own throw without valuing the ground again."""
@@ -142,18 +147,10 @@ class GroundValue:
 
     def outlook(self, lies: Points) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] from lies [n, 2], the better of putting and approaching."""
-        distance = np.hypot(*(lies - self.pin).T)
-        result = np.zeros((len(lies), THROWS))
-        near = distance < THROWN_M
-        result[near] = self.green.outlook(lies[near])
-        far = distance >= INNER_M
-        if far.any():
-            thrown = self._approach(lies[far], distance[far])
-            here = result[far]
-            better = (expected(thrown) < expected(here)) | ~near[far]
-            here[better] = thrown[better]
-            result[far] = here
-        return result
+        more = np.zeros(len(lies))
+        near = np.hypot(*(lies - self.pin).T) < THROWN_M
+        more[near] = self.green.more_blocked(lies[near])
+        return outlooks_at(self.green.nodes, self._spoken, lies, more)
 
     def throws(self, lies: Points) -> NDArray[np.float64]:
         """Expected throws to hole out [n] from lies [n, 2]."""
@@ -209,74 +206,27 @@ class GroundValue:
 
     # ---- between lies
 
-    def _open_at(self, away_m: NDArray[np.float64]) -> NDArray[np.float64]:
-        """Outlooks [n, THROWS] from open ground at distances [n]."""
-        return open_at(self._open, away_m)
-
     def _like(self, throws: NDArray[np.float64]) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] of the open ground that costs as many throws [n]."""
         every = np.maximum.accumulate(expected(self._open)) + 1e-9 * np.arange(len(self._open))
-        return self._open_at(np.interp(throws, every, STEP_M * np.arange(len(every))))
+        return open_at(self._open, np.interp(throws, every, STEP_M * np.arange(len(every))))
 
     def _hem_at(self, lies: Points) -> NDArray[np.float64]:
         """How hemmed in places are [n, 2], by the cells they are in."""
         return self._hem[self._neighbours.cell(lies)]
 
-    def _mix(self, lies: Points, hem: NDArray[np.float64], index: NDArray[np.int64]) -> NDArray[np.float64]:
-        """Share of each sampled lie's word [n, k] in a place's: by nearness, and by being as hemmed in."""
-        (x, y), (forward, around) = lies.T[..., None], hem.T[..., None]
-        (their_x, their_y), (their_forward, their_around) = self.lies.T, self._lies_hem.T
-        gap = np.hypot(their_x[index] - x, their_y[index] - y)
-        gap += HEM_M * (np.abs(their_forward[index] - forward) + np.abs(their_around[index] - around))
-        weight = 1.0 / (gap + 1.0) ** 2
-        return np.asarray(weight / weight.sum(axis=1, keepdims=True))
-
-    def _beyond(self) -> NDArray[np.float64]:
-        """What the sampled lies' outlooks are beyond those of open ground [n, THROWS]."""
-        return self.outlooks - self._open_at(np.hypot(*(self.lies - self.pin).T))
-
-    def _hemmed(
-        self, hem: NDArray[np.float64], index: NDArray[np.int64], mix: NDArray[np.float64]
-    ) -> NDArray[np.float64]:
-        """Throws [n] that a place costs more than those who speak for it because it is more hemmed in."""
-        return hem @ self._blocked - (mix * (self._lies_hem @ self._blocked)[index]).sum(axis=1)
-
-    def _approach(self, lies: Points, distance: NDArray[np.float64]) -> NDArray[np.float64]:
-        ground = self._open_at(distance)
-        if not len(self.lies):
-            return ground
-        cells = self._neighbours.cell(lies)
-        index, hem = self._nearest[cells], self._hem[cells]
-        mix = self._mix(lies, hem, index)
-        speak = csr_array((mix.ravel(), index.ravel(), np.arange(0, index.size + 1, index.shape[1])))
-        speak.resize(len(lies), len(self.lies))
-        mixed = np.maximum(ground + speak @ self._beyond(), 0.0)
-        return later(mixed / mixed.sum(axis=1, keepdims=True), self._hemmed(hem, index, mix))
-
     def _worth_map(self) -> NDArray[np.float64]:
         """Expected throws by cell [rows, columns], out of bounds below zero, kept up ring by ring."""
         if self._map is None:
-            away = np.hypot(*(self._cells - self.pin).T)
-            near = away < THROWN_M
-            self._cell_open = expected(self._open_at(away))
-            self._cell_putts = np.full(len(away), np.inf)
-            self._cell_putts[near] = expected(self.green.outlook(self._cells[near]))
-            self._cell_inner = away < INNER_M
             out = holds(self.situation.scene.out_of_bounds, *self._cells.T)
             self._cell_sign = np.where(out, -1.0, 1.0)
-            self._map = self._cell_sign * np.minimum(self._cell_open, self._cell_putts)
-            self._told = np.full((len(away), 1), -1)
-        if len(self.lies):
-            now = self._nearest
-            changed = self._told.shape != now.shape or (self._told != now).any(axis=1)
-            rows = np.flatnonzero(np.broadcast_to(changed, len(now)))
-            mix = self._mix(self._cells[rows], self._hem[rows], now[rows])
-            beyond = expected(self._beyond())[now[rows]]
-            thrown = self._cell_open[rows] + (mix * beyond).sum(axis=1)
-            thrown += self._hemmed(self._hem[rows], now[rows], mix)
-            thrown[self._cell_inner[rows]] = np.inf
-            self._map[rows] = self._cell_sign[rows] * np.minimum(thrown, self._cell_putts[rows])
-            self._told = now.copy()
+            self._map = np.zeros(len(self._cells))
+            self._told = np.full((len(self._cells), 1), -1)
+        now = self._nearest
+        changed = self._told.shape != now.shape or (self._told != now).any(axis=1)
+        rows = np.flatnonzero(np.broadcast_to(changed, len(now)))
+        self._map[rows] = self._cell_sign[rows] * self.throws(self._cells[rows])
+        self._told = now
         return self._map.reshape(self._neighbours.shape)
 
     # ---- ring by ring
@@ -298,7 +248,7 @@ class GroundValue:
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if len(rows):
             self.outlooks[rows] = self._played(places.lies[rows], places.luck[rows])
-            self._map = None
+            self._spoken, self._map = self._said(), None
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         """Outlooks of lies whose best throws are flown; the winners are valued by other draws than they won

@@ -39,11 +39,11 @@ STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
 
 class Neighbours:
     """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait, until all are
-    in. `centres` [cells, 2] and `shape` are those of the cells."""
+    in. `centres` [cells, 2], `shape` and the corner `origin` [2] are those of the cells."""
 
     def __init__(self, scene: Scene, lies: NDArray[np.float64], most: int) -> None:
         west, south, east, north = scene.bounds
-        self._origin = np.array([west, south])
+        self.origin = np.array([west, south])
         self.shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
         self.centres = centres = self._centres()
         blocked = _blocked(scene, centres)
@@ -59,7 +59,7 @@ class Neighbours:
 
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
-        j, i = ((points - self._origin) / SIDE_M).astype(int).T
+        j, i = ((points - self.origin) / SIDE_M).astype(int).T
         rows, columns = self.shape
         return np.clip(i, 0, rows - 1) * columns + np.clip(j, 0, columns - 1)
 
@@ -82,7 +82,7 @@ class Neighbours:
     def _centres(self) -> NDArray[np.float64]:
         rows, columns = self.shape
         i, j = np.divmod(np.arange(rows * columns), columns)
-        return self._origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
+        return self.origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
 
 
 def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
