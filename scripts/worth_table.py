@@ -65,7 +65,7 @@ HOLES = {
 }
 
 
-def lies_of(scene: Scene, in_bounds, seed: int = 5) -> NDArray[np.float64]:
+def lies_of(scene: Scene, seed: int = 5) -> NDArray[np.float64]:
     """Lies drawn afresh within BESIDE_M of the line of play, away from the green, in bounds."""
     rng = np.random.default_rng(seed)
     line = shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
@@ -73,7 +73,7 @@ def lies_of(scene: Scene, in_bounds, seed: int = 5) -> NDArray[np.float64]:
     while len(found) < LIES:
         at = line.interpolate(rng.uniform(0.0, line.length))
         lie = np.array([at.x, at.y]) + rng.uniform(-BESIDE_M, BESIDE_M, 2)
-        real = in_bounds(lie[None])[0] and not holds(scene.buildings, *lie)
+        real = scene.in_bounds(lie[None])[0] and not holds(scene.buildings, *lie)
         if np.hypot(*(lie - scene.pin.at)) > FROM_M and real:
             found.append(lie)
     return np.array(found)
@@ -84,7 +84,7 @@ def ends_of(situation: Situation, value: GroundValue, first: PlannedThrow) -> ND
     arsenal = arsenal_of(situation, first)
     throw = released(situation, arsenal, first)
     lies = draw_cloud(situation, arsenal, throw, FRESH_DRAWS, FRESH_SEED).outcome.lie
-    lies = lies[(np.hypot(*(lies - value.pin).T) > FROM_M) & value.in_bounds(lies)]
+    lies = lies[(np.hypot(*(lies - value.pin).T) > FROM_M) & situation.scene.in_bounds(lies)]
     return np.random.default_rng(5).permutation(lies)[:LIES]
 
 
@@ -124,7 +124,7 @@ def main() -> None:
         situation = Situation(scene, thrower, bag, air)
         plan = plan_hole(situation)
         value = GroundValue(situation, plan.worth)
-        about.append(residuals(situation, value, lies_of(scene, value.in_bounds)))
+        about.append(residuals(situation, value, lies_of(scene)))
         ends.append(residuals(situation, value, ends_of(situation, value, plan.options[0].throw)))
         print(f"| {row(name, about[-1])} {row('', ends[-1])} |", flush=True)
     print(f"| {row('all', np.concatenate(about))} {row('', np.concatenate(ends))} |")

@@ -30,7 +30,9 @@ def test_with_ways_out_a_plan_from_among_trees_is_cheaper_by_tenths(beeches, mon
     tee, pin = np.array(situation.scene.tee.at), ground.pin
     side = np.array([tee[1] - pin[1], pin[0] - tee[0]]) / np.hypot(*(pin - tee))
     lies = [tee + share * (pin - tee) + off * side for share in ALONG for off in BESIDE_M]
-    shut = [lie for lie in lies if ground.in_bounds(lie[None])[0] and len(ground.ways_out(lie))]
+    shut = [
+        lie for lie in lies if ground.situation.scene.in_bounds(lie[None])[0] and len(ground.ways_out(lie))
+    ]
     assert len(shut) >= 3
 
     def costs():

@@ -112,6 +112,8 @@ def _planned(situation: Situation, course: Course, options: argparse.Namespace) 
 
     units = situation.thrower.units
     lie = to_local(course.origin, options.lie) if options.lie else None
+    if lie:
+        api.check_lie(situation.scene, lie, options.thrown)
     plan = api.plan_hole(situation)
     document = plan_document(plan, course.origin, units)
     ground = api.GroundValue(situation, plan.worth) if lie or options.discs else None

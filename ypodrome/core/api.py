@@ -53,7 +53,7 @@ from ypodrome.core.strategy.handed import (
     saved_by_seeing,
 )
 from ypodrome.core.strategy.hands import HANDS
-from ypodrome.core.strategy.here import Follow, LiePlan, Where, follows, plan_from
+from ypodrome.core.strategy.here import Follow, LiePlan, Where, check_lie, follows, plan_from
 from ypodrome.core.strategy.open_hole import stock_throw
 from ypodrome.core.strategy.options import (
     Chances,
@@ -223,6 +223,7 @@ __all__ = [
     "blind_because",
     "body_of",
     "cautions",
+    "check_lie",
     "contour_levels",
     "contour_lines",
     "corrected",

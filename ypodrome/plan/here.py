@@ -19,6 +19,7 @@ from ypodrome.core.api import (
     Situation,
     Stance,
     bearing_deg,
+    check_lie,
     follows_of,
     judged,
     plan_from_lie,
@@ -75,10 +76,12 @@ def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     """The plan from a lie, by the number of throws made and the stance. ValueError names a bad one."""
     form = checked(FromForm(values))
     stance = Stance(form["stance"] or Stance.LEVEL)
-    thrown, worth = int(form["thrown"]), fresh(hole).planned.plan.worth
-    at = (round(lie[0], 2), round(lie[1], 2))
+    thrown, at = int(form["thrown"]), (round(lie[0], 2), round(lie[1], 2))
+    situation = situation_of(hole)
+    check_lie(situation.scene, at, thrown)
+    worth = fresh(hole).planned.plan.worth
     key = f"here {hole.fingerprint} {at} {thrown} {stance}"
-    return _at_once(hole, key, plan_from_lie, situation_of(hole), worth, at, thrown, stance)
+    return _at_once(hole, key, plan_from_lie, situation, worth, at, thrown, stance)
 
 
 def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:

@@ -10,6 +10,7 @@ from typing import Any, TypeVar
 
 import numpy as np
 import shapely
+from numpy.typing import NDArray
 from shapely.geometry import MultiPolygon, Polygon
 from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
@@ -32,6 +33,7 @@ from ypodrome.core.hole.features import (
     Unknown,
 )
 from ypodrome.core.hole.packing import pack_field
+from ypodrome.core.hole.shapes import holds
 
 LOW_M, SOLID = 0.5, 0.5
 """An outline's barrier fills its ground when it starts below this and stops at least this share of discs
@@ -119,6 +121,12 @@ class Scene:
     def distance_m(self) -> float:
         """Straight distance from tee to pin."""
         return math.dist(self.tee.at, self.pin.at)
+
+    def in_bounds(self, places: NDArray[np.float64]) -> NDArray[np.bool_]:
+        """Whether places [n, 2] are in bounds and on the ground considered."""
+        west, south, east, north = self.bounds
+        within = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
+        return np.asarray(within & ~holds(self.out_of_bounds, *places.T))
 
     def drop_zone(self, serves: str) -> Point | None:
         """The drop zone for "ob" or "mando", if there is one."""

@@ -94,7 +94,7 @@ class GroundValue:
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if worth is None:
             self._open, self._blocked = situation.repertoire.open, np.array(BLOCKED)
-            places = mesh(scene, self.in_bounds)
+            places = mesh(scene)
             self._lay_out(places.lies)
             self._let_speak(np.zeros((0, 2)), np.zeros((0, THROWS)))
             self._solve_rings(places)
@@ -164,7 +164,7 @@ class GroundValue:
         for d in (*(x for x in DISTANCES_M if x < farthest), farthest):
             angles = np.linspace(0.0, 2.0 * np.pi, AROUND, endpoint=False)
             places = self.pin + d * np.stack([np.cos(angles), np.sin(angles)], axis=1)
-            inside = self.in_bounds(places)
+            inside = self.situation.scene.in_bounds(places)
             if inside.any():
                 rows.append((d, float(np.median(self.throws(places[inside])))))
         return tuple(rows)
@@ -196,13 +196,6 @@ class GroundValue:
             return np.zeros((0, 2))
         away, toward = reached(self._flown.ends, found[:, 0].astype(int), found[:, 1])
         return lie + away[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
-
-    def in_bounds(self, places: Points) -> NDArray[np.bool_]:
-        """Whether places [n, 2] are in bounds and on the ground considered."""
-        scene = self.situation.scene
-        west, south, east, north = scene.bounds
-        within = (places > (west, south)).all(axis=1) & (places < (east, north)).all(axis=1)
-        return within & ~holds(scene.out_of_bounds, *places.T)
 
     # ---- between lies
 

@@ -11,6 +11,7 @@ import numpy as np
 from ypodrome.core.green import Putt
 from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.every_throw import Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.hands import best_without, grounds_without
@@ -72,7 +73,7 @@ class Prepared:
 def prepare(situation: Situation, worth: Worth, option: Option) -> Prepared:
     """A hole for the pocket, with the throw that is planned from its tee."""
     ground = GroundValue(situation, worth)
-    near = [p for p in _around(situation.scene.pin.at) if _playable(ground, p)]
+    near = [p for p in _around(situation.scene.pin.at) if _playable(situation.scene, p)]
     putts = tuple((p, ground.green.putt_from(p)) for p in near)
     judged = search(situation, ground, np.array(situation.scene.tee.at), 0, THOROUGH)
     without = best_without(judged, grounds_without(situation, ground))
@@ -86,5 +87,5 @@ def _around(pin: Point) -> list[Point]:
     return [(pin[0] + d * math.cos(a), pin[1] + d * math.sin(a)) for d in reached for a in turns]
 
 
-def _playable(ground: GroundValue, lie: Point) -> bool:
-    return bool(ground.in_bounds(np.array([lie]))[0])
+def _playable(scene: Scene, lie: Point) -> bool:
+    return bool(scene.in_bounds(np.array([lie]))[0])

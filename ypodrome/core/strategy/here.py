@@ -11,6 +11,7 @@ import numpy as np
 from ypodrome.core.green import Putt
 from ypodrome.core.green.green import PUTTED_TO_M
 from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.outlook import THROWS, expected, later
 from ypodrome.core.refused import Refused
@@ -66,7 +67,7 @@ def plan_from(
     situation: Situation, ground: GroundValue, lie: Point, thrown: int, stance: Stance = Stance.LEVEL
 ) -> LiePlan:
     """Plan from a lie over the worth of the ground. ValueError when nobody can play from there."""
-    check_lie(situation, ground, lie, thrown)
+    check_lie(situation.scene, lie, thrown)
     lie = (float(lie[0]), float(lie[1]))
     away = math.dist(lie, situation.scene.pin.at)
     putt = ground.green.putt_from(lie) if away < PUTTED_TO_M else None
@@ -83,14 +84,14 @@ def plan_from(
     return LiePlan(lie, thrown, stance, away, options, putt, float(score), tuple(outlook.tolist()))
 
 
-def check_lie(situation: Situation, ground: GroundValue, lie: Point, thrown: int) -> None:
+def check_lie(scene: Scene, lie: Point, thrown: int) -> None:
     """ValueError unless a disc can be played from the lie after so many throws."""
-    west, south, east, north = situation.scene.bounds
+    west, south, east, north = scene.bounds
     if not (west < lie[0] < east and south < lie[1] < north):
         raise Refused("the lie is not on this hole: it is too far from its line of play")
-    if not ground.in_bounds(np.array([lie]))[0]:
+    if not scene.in_bounds(np.array([lie]))[0]:
         raise Refused("the lie is out of bounds: take relief first, and plan from there")
-    if holds(situation.scene.buildings, *lie):
+    if holds(scene.buildings, *lie):
         raise Refused("the lie is within something solid: play from straight behind it, and plan from there")
     if not 0 <= thrown <= MOST_THROWN:
         raise Refused(f"throws made must be between 0 and {MOST_THROWN}, got {thrown}")
@@ -110,7 +111,7 @@ def follows(situation: Situation, ground: GroundValue, option: Option) -> tuple[
         Where.RIGHT: aside <= np.quantile(aside, 0.25),
         Where.SHORT: along <= np.quantile(along, 0.25),
     }
-    inside = ground.in_bounds(rests)
+    inside = situation.scene.in_bounds(rests)
     found = []
     for where, rows in parts.items():
         if (rows & inside).any():

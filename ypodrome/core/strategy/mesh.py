@@ -31,8 +31,6 @@ INSIDE_M, EDGE_STEP_M, MOST_EDGES = 1.7, 9.0, 60
 BESIDE_M, MOST_BETWEEN = 4.0, 60
 """Lies between, near what stands, and their number (chosen)."""
 
-InBounds = Callable[[NDArray[np.float64]], NDArray[np.bool_]]
-
 
 @dataclass(frozen=True)
 class Mesh:
@@ -45,7 +43,7 @@ class Mesh:
     luck: NDArray[np.int64]
 
 
-def mesh(scene: Scene, in_bounds: InBounds) -> Mesh:
+def mesh(scene: Scene) -> Mesh:
     """The wide mesh, played out near the line of play, with the edges of woods near it; and among trees and
     walls near it places between."""
     pin = np.array(scene.pin.at)
@@ -54,10 +52,10 @@ def mesh(scene: Scene, in_bounds: InBounds) -> Mesh:
     def off(lies: NDArray[np.float64]) -> NDArray[np.float64]:
         return np.asarray(shapely.distance(shapely.points(lies), line))
 
-    wide, far, fine = (_grid(scene, in_bounds, share) for share in (1.0, FAR_SHARE, 0.5))
+    wide, far, fine = (_grid(scene, share) for share in (1.0, FAR_SHARE, 0.5))
     wide, far = wide[off(wide) < PLAYED_M], far[off(far) >= PLAYED_M]
     edges = _edges(scene)
-    edges = edges[in_bounds(edges) & (np.hypot(*(edges - pin).T) >= INNER_M) & (off(edges) < PLAYED_M)]
+    edges = edges[scene.in_bounds(edges) & (np.hypot(*(edges - pin).T) >= INNER_M) & (off(edges) < PLAYED_M)]
     edges = edges[np.argsort(off(edges), kind="stable")[:MOST_EDGES]]
     played = np.concatenate([wide, edges])
     between = _between(scene, fine, np.concatenate([played, far]), off)
@@ -103,7 +101,7 @@ def _between(
     return fine[np.argsort(off(fine), kind="stable")[:MOST_BETWEEN]]
 
 
-def _grid(scene: Scene, in_bounds: InBounds, share: float) -> NDArray[np.float64]:
+def _grid(scene: Scene, share: float) -> NDArray[np.float64]:
     """Lies on a triangular grid over the hole, in bounds, outside buildings and the putting area, its spacing
     times `share`.
 
@@ -118,5 +116,5 @@ def _grid(scene: Scene, in_bounds: InBounds, share: float) -> NDArray[np.float64
     along = (i.ravel() * spacing * math.sqrt(3) / 2)[:, None]
     left = ((j + 0.5 * (i % 2)).ravel() * spacing)[:, None]
     lies = tee + along * forward + left * np.array([-forward[1], forward[0]])
-    free = in_bounds(lies) & ~holds(scene.buildings, *lies.T)
+    free = scene.in_bounds(lies) & ~holds(scene.buildings, *lies.T)
     return lies[free & (np.hypot(*(lies - pin).T) >= INNER_M)]
