@@ -11,7 +11,7 @@ from ypodrome.core.strategy.crossing import carried, clearances, in_the_way, roo
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.situation import Situation
 
-PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 60, 3, 4, 12.0
+PROBED, FOR_PROBE, BAIL_OUTS, GAP_M = 60, 3, 6, 12.0
 """Places probed; places tried on longer holes for what the probe says; places tried besides the pin on
 others; and how far apart they are (chosen: without the probe a dogleg is missed now and then)."""
 WAYS_OUT = 4
