@@ -40,9 +40,10 @@ class Round:
     seed: int
 
 
-ROUNDS = (Round(0.09, 36, 96, 32, 101), Round(0.035, 14, 400, 64, 202))
-"""Chosen: four and three errors of what they are told apart by; with twice as many in the first, five seeds
-name one throw no oftener."""
+ROUNDS = (Round(0.09, 36, 128, 16, 101), Round(0.035, 14, 512, 32, 202))
+"""Chosen: four and three errors of what they are told apart by; more throws or draws named one throw over
+five seeds no oftener. The winds beside count a quarter: weighed nearly as much as its own they named throws
+up to 0.05 dearer in the wind that blows."""
 
 TURNED_DEG, STRONGER = 15.0, 0.25
 """The winds beside: turned to either side, and stronger and weaker by a share (chosen: what a breeze does
