@@ -130,8 +130,10 @@ def test_the_putt_it_leaves_is_told(demo_thrower, demo_bag):
 def test_a_wall_across_everything_leaves_no_room_but_a_plan(demo_thrower, demo_bag):
     wall = Barrier((1,), LineString([(-60, 40), (60, 40)]), top_m=30.0, name="the great wall")
     plan = plan_hole(Situation(hole(barriers=(wall,)), demo_thrower, demo_bag, Air()))
-    assert plan.options[0].forecast.chances.circle1 < 0.05
-    assert plan.options[0].forecast.chances.obstacle > 0.7
+    for option in plan.options:
+        assert option.forecast.chances.circle1 < 0.05
+        assert option.forecast.chances.bogey_or_worse > 0.9
+        assert np.mean(option.forecast.rests[:, 1] > 41.0) < 0.05
 
 
 @pytest.mark.parametrize(
