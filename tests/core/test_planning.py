@@ -340,6 +340,7 @@ def test_law_less_spread_never_raises_the_score(situation, plan, demo_thrower, s
 @settings(deadline=None, max_examples=4)
 @given(x=st.floats(4.0, 14.0), y=st.floats(20.0, 60.0), wind_from=st.floats(0, 359))
 @example(x=4.0, y=20.0, wind_from=46.0)  # two throws cost the same, and another leads
+@example(x=4.0, y=20.0, wind_from=17.0)  # the best to bail out to on either hand are near each other
 def test_law_mirroring_hole_and_hand_changes_nothing(situation, demo_thrower, x, y, wind_from):
     """All but the rounding: lies, kicks, gusts and veer are mirrored with the hole, so that each throw costs
     what its mirror image costs. Which of equals leads may fall either way: that costs less than a tie."""

@@ -62,10 +62,11 @@ def _bail_outs(value: GroundValue, lie: NDArray[np.float64], gap: float) -> Spot
     ground = ground[np.hypot(*(ground - value.pin).T) < gap]
     probed, costs = _probed(value, lie, ground)
     forward, away = value.pin - lie, probed - lie
-    left = forward[0] * away[:, 1] > forward[1] * away[:, 0]
+    aside = np.round(forward[0] * away[:, 1] - forward[1] * away[:, 0], 6)
     hopeful = costs < costs.min(initial=np.inf) + HOPELESS
     chosen: Spots = []
-    for hand in (left & hopeful, ~left & hopeful):
+    hands = [(aside > 0.0) & hopeful, (aside < 0.0) & hopeful]
+    for hand in sorted(hands, key=lambda rows: costs[rows].min(initial=np.inf)):
         chosen = _spaced(chosen, probed[hand], len(chosen) + 1)
     return _spaced(chosen, probed, BAIL_OUTS)
 
