@@ -23,6 +23,9 @@ from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M
 HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
 
+MANY = 2048
+"""Places worth handing to another core (chosen: about a millisecond of them)."""
+
 
 class Spoken(NamedTuple):
     """What speaks for places away from the green: open ground by distance [m, THROWS]; sampled lies [l, 2],
@@ -56,10 +59,6 @@ def outlooks_at(
         return out
 
     return on_all_cores(work, len(lies), MANY)
-
-
-MANY = 2048
-"""Places worth handing to another core (chosen: about a millisecond of them)."""
 
 
 @batch_kernel
