@@ -5,6 +5,7 @@ from dataclasses import replace
 
 import pytest
 from django.core.management import call_command
+from django.urls import reverse
 
 from tests.conftest import DEMO
 from ypodrome.accounts.models import Player
@@ -224,7 +225,8 @@ def test_a_first_look_in_another_wind_is_near_the_plan_and_keeps_nothing(demo_pl
     seen = planning.first_look(hole)
     assert type(hole).objects.get(pk=hole.pk).kept.in_force.forecast.expected == pytest.approx(before)
     planned = planning.plan_one(hole).kept.plan
-    assert seen.forecast.expected == pytest.approx(planned.expected_score, abs=0.12)
+    assert not seen.rough
+    assert seen.option.forecast.expected == pytest.approx(planned.expected_score, abs=0.12)
 
 
 def test_a_first_look_does_not_show_another_throw_than_the_one_chosen(demo_plan):
@@ -234,10 +236,32 @@ def test_a_first_look_does_not_show_another_throw_than_the_one_chosen(demo_plan)
 
 
 @pytest.mark.parametrize("change", [{"pin": "B"}, {"wind_m_s": 20.0}, {"wet": True}])
-def test_there_is_no_first_look_where_the_ground_is_another(demo_plan, change):
+def test_a_first_look_where_the_ground_is_another_is_a_rough_one(demo_plan, change):
     hole = demo_plan.holes.get(number=15)
-    assert planning.first_look(hole) is None
+    assert planning.first_look(hole).rough
     planning.plan_one(hole)
-    assert planning.first_look(hole) is not None
+    assert not planning.first_look(hole).rough
     conditions.set_conditions(hole, change)
-    assert planning.first_look(hole) is None
+    assert planning.first_look(hole).rough
+
+
+def test_there_is_no_first_look_on_longer_holes(demo_plan):
+    assert planning.first_look(demo_plan.holes.get(number=3)) is None
+
+
+def test_a_rough_look_says_so_and_names_no_score(client, demo_plan):
+    url = reverse("plan:look", args=[demo_plan.pk, 1])
+    card = client.post(url, {}, content_type="application/json").json()["parts"]["card"]
+    assert "A first look" in card
+    assert "worked out now" in card
+    assert "expected" not in card
+
+
+@pytest.mark.parametrize("number", [1, 8, 13])
+def test_a_rough_look_costs_less_than_a_third_of_a_throw(demo_plan, number):
+    """Its throw, judged over the plan's ground: 0.07 on the whole, twice that in one case of ten."""
+    hole = demo_plan.holes.get(number=number)
+    throw = planning.first_look(hole).option.throw
+    planning.plan_one(hole)
+    there = judged(situation_of(hole), ground_of(hole), throw)
+    assert there.forecast.expected < hole.kept.plan.expected_score + 0.33

@@ -205,8 +205,8 @@ def test_routes_are_told_by_the_aim():
 
 def test_the_best_variant_is_taken_and_beside_it_the_best_that_decides_as_meant():
     base = ranked_few([2.0, 3.0], [0, 2])
-    shorter = ranked_few([2.2, 2.5], [0, 2])
-    longer = ranked_few([1.5, 2.8], [2, 2])
-    taken = best_variants(base, [shorter, base, longer])
+    shorter, longer = ([2.2, 2.5], [0, 2]), ([1.5, 2.8], [2, 2])
+    costs, decisions = (a + b + c for a, b, c in zip(shorter, ([2.0, 3.0], [0, 2]), longer, strict=True))
+    taken = best_variants(base, ranked_few(costs, decisions))
     pairs = sorted(zip(taken.throws.combo.tolist(), taken.costs.tolist(), strict=True))
-    assert pairs == [(0, 1.5), (0, 2.0), (1, 2.5)]
+    assert pairs == [(1, 2.5), (2, 2.0), (4, 1.5)]

@@ -21,11 +21,12 @@ from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, 
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.again import arsenal_of, released
+from ypodrome.core.strategy.forecast import FORECAST_DRAWS
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.mesh import INNER_M
 from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.repertoire import THROWN_M
-from ypodrome.core.strategy.search import QUICK, THOROUGH, search
+from ypodrome.core.strategy.search import QUICK, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
 from ypodrome.core.thrower import KINDS
@@ -206,7 +207,7 @@ def compared(scene, seed, thrower, bag, effort=QUICK):
         "par": (scores == scene.par).mean(),
         "bogey_or_worse": (scores > scene.par).mean(),
     }
-    sampling = 1 / THOROUGH.final_draws + 1 / PLAYERS
+    sampling = 1 / FORECAST_DRAWS + 1 / PLAYERS
     pairs = {
         name: (getattr(forecast.chances, name), share, math.sqrt(max(share * (1 - share), 0.01) * sampling))
         for name, share in seen.items()

@@ -3,12 +3,13 @@
 from __future__ import annotations
 
 import math
+from typing import Any, NamedTuple
 
 from django.db import transaction
 
 from ypodrome.accounts.models import Player
 from ypodrome.accounts.quota import room_for
-from ypodrome.core.api import Air, Option, Wind, look_from_tee, plan_hole
+from ypodrome.core.api import Air, Option, Wind, Worth, look_from_tee, plan_hole
 from ypodrome.course.models import Layout
 from ypodrome.course.versions import current_version
 from ypodrome.interchange.fingerprint import digest
@@ -76,19 +77,30 @@ expected score by less than a tenth)."""
 SAME_GROUND = ("form", "scene", "hole", "wet", "thrower", "bag")
 
 
-def first_look(hole: PlannedHole) -> Option | None:
-    """The best throw in new conditions over what the ground was worth in the old ones: an answer at once,
-    before the hole is planned again. None where the player has chosen, where more than the conditions is new
-    or the wind is quite another, and on longer holes, whose later throws another wind moves by tenths."""
-    if hole.kept is None or hole.choice is not None or hole.par > 3:
+class Look(NamedTuple):
+    """A throw named at once; `rough` where what it costs to end beside the line is not known yet."""
+
+    option: Option
+    rough: bool
+
+
+def first_look(hole: PlannedHole) -> Look | None:
+    """The best throw over what the ground was worth in like conditions, or else over usual ground: an answer
+    at once, before the hole is planned. None where the player has chosen, and on longer holes, whose later
+    throws decide."""
+    if hole.choice is not None or hole.par > 3:
         return None
     now = inputs_of(hole)
-    if any(hole.inputs.get(key) != now[key] for key in SAME_GROUND):
+    worth = _worth_before(hole, now)
+    key = f"look {digest(now)} from {hole.fingerprint if worth else 'usual ground'}"
+    option = worked_out(key, hole.plan.owner_id, look_from_tee, situation_of(hole), worth, urgent=True)
+    return Look(option, worth is None)
+
+
+def _worth_before(hole: PlannedHole, now: dict[str, Any]) -> Worth | None:
+    """What the ground was worth when the hole was last planned, if nothing but the conditions is new and the
+    wind is alike."""
+    if hole.kept is None or any(hole.inputs.get(key) != now[key] for key in SAME_GROUND):
         return None
     old, new = (Air(wind=Wind(*inputs["wind"][:2])).wind_vector() for inputs in (hole.inputs, now))
-    if math.dist(old, new) > LIKE_WIND_M_S:
-        return None
-    situation = situation_of(hole)
-    key = f"look {digest(now)} from {hole.fingerprint}"
-    worth = hole.kept.plan.worth
-    return worked_out(key, hole.plan.owner_id, look_from_tee, situation, worth, urgent=True)
+    return hole.kept.plan.worth if math.dist(old, new) <= LIKE_WIND_M_S else None

@@ -172,12 +172,14 @@ def _fragments(request: PlayerRequest, hole: PlannedHole) -> dict[str, Any]:
 
 
 def _shot_parts(
-    request: PlayerRequest, hole: PlannedHole, option: Option, by_hand: bool = False
-) -> dict[str, str]:
+    request: PlayerRequest, hole: PlannedHole, option: Option, by_hand: bool = False,
+    look: planning.Look | None = None,
+) -> dict[str, str]:  # fmt: skip
     """The parts of the sheet that show one throw."""
     scene = scene_for_hole(hole)
     frame = hole_frame(scene, WIDTH, HEIGHT)
-    context = shot_context(option, scene, frame, hole.plan.owner.units) | {"by_hand": by_hand}
+    context = shot_context(option, scene, frame, hole.plan.owner.units)
+    context |= {"by_hand": by_hand, "first_look": look}
     names = ("shot", "side", "tee_view", "card")
     return {n: render_to_string(f"plan/hole/_{n}.html", context, request) for n in names}
 
@@ -234,8 +236,8 @@ def look(request: PlayerRequest, pk: int, position: int) -> HttpResponse:
     """Take new conditions, and show what a first look says to throw in them, if there is one."""
     hole = own_hole(request, pk, position)
     conditions.set_conditions(hole, json_body(request))
-    option = planning.first_look(hole)
-    return JsonResponse({"parts": _shot_parts(request, hole, option) if option else {}})
+    first = planning.first_look(hole)
+    return JsonResponse({"parts": _shot_parts(request, hole, first.option, look=first) if first else {}})
 
 
 @require_POST

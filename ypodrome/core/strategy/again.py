@@ -10,10 +10,10 @@ import numpy as np
 from ypodrome.core.flight.release import HEADING, X, Y, Z
 from ypodrome.core.ground.field import heights
 from ypodrome.core.strategy.arsenal import RELEASE_HEIGHT_M, Arsenal, StockLine, at_power, build_arsenal
-from ypodrome.core.strategy.forecast import best_of
+from ypodrome.core.strategy.forecast import FORECAST_DRAWS, best_of
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Option, PlannedThrow
-from ypodrome.core.strategy.search import THOROUGH, judge
+from ypodrome.core.strategy.search import judge
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
 
@@ -24,7 +24,7 @@ def judged(situation: Situation, value: GroundValue, throw: PlannedThrow, thrown
     arsenal = arsenal_of(situation, throw)
     if arsenal is None:
         return None
-    found = judge(situation, value, arsenal, released(situation, arsenal, throw), THOROUGH.final_draws)
+    found = judge(situation, value, arsenal, released(situation, arsenal, throw), FORECAST_DRAWS)
     return best_of(situation, value, found, thrown)
 
 

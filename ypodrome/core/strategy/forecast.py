@@ -40,6 +40,10 @@ ALONG = 0.6
 SHIFT_DRAWS = 200
 """Draws by which shifted aims are priced (chosen: the same luck, so the difference settles early)."""
 
+FORECAST_DRAWS, KEPT_RESTS = 2048, 400
+"""Draws by which what is shown is forecast, and rests kept of them for drawing (chosen: a chance is known to
+one in a hundred, expected throws to two; by 400 draws it was two and four)."""
+
 LOOKED_AT = 100
 """Rests that are looked at from the lie (chosen: a share to five in a hundred)."""
 
@@ -48,25 +52,20 @@ SHIFTED = 0.5
 
 
 def outlined(situation: Situation, judged: Judged, thrown: int = 0) -> list[Option]:
-    """Judged throws as options, in their order, without what only those that are shown need (`finished`);
-    `thrown` throws have been made before them."""
+    """Judged throws as options, in their order, without what takes longer and only those that are shown need
+    (`finished`); `thrown` throws have been made before them."""
     return [_option(situation, judged, i, thrown) for i in range(len(judged.throws))]
 
 
 def finished(
-    situation: Situation, value: GroundValue, judged: Judged, every: Sequence[Option], shown: Sequence[Option]
+    situation: Situation, value: GroundValue, judged: Judged, options: Sequence[Option]
 ) -> list[Option]:
-    """Those that are shown of all options outlined from judged throws, with how exact they must be and what a
-    shifted aim costs."""
-    if not shown:
-        return []
-    throws = [o.throw for o in every]
-    judged = judged.take(np.array([throws.index(o.throw) for o in shown]))
+    """Options outlined from judged throws, with how exact they must be and what a shifted aim costs."""
     found = windows(situation, judged.arsenal, judged.throws)
     costs = shift_costs(situation, value, judged)
     return [
         _with(o, window=w, heights=heights_of(situation.scene, o.forecast.path), shift_costs=c)
-        for o, w, c in zip(shown, found, costs, strict=True)
+        for o, w, c in zip(options, found, costs, strict=True)
     ]
 
 
@@ -77,8 +76,7 @@ def _with(option: Option, **changes: Any) -> Option:
 def best_of(situation: Situation, value: GroundValue, judged: Judged, thrown: int = 0) -> Option:
     """The best of judged throws under the posture and by what the player fears."""
     best = judged.take(np.array([int(costs_of(situation, judged, thrown).argmin())]))
-    every = outlined(situation, best, thrown)
-    return finished(situation, value, best, every, every)[0]
+    return finished(situation, value, best, outlined(situation, best, thrown))[0]
 
 
 def _option(situation: Situation, judged: Judged, i: int, thrown: int) -> Option:
@@ -145,7 +143,7 @@ def _forecast(
         stopped_by=_stopped_by(situation, cloud.flown[i]),
         over={area_name(a): float(share) for a, share in zip(barred, shares, strict=True)},
         short_of=tuple(area_name(a) for a in ahead_of(scene, barred, usual)),
-        rests=rests,
+        rests=rests[:KEPT_RESTS],
         path=path,
         by_day=_by_day(situation, judged, i) if thrown == 0 else (),
         seen=float(in_sight(scene.field, lie, rests[:LOOKED_AT]).mean()),

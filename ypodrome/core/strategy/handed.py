@@ -24,9 +24,10 @@ from ypodrome.core.strategy.wind_table import WindTable, wind_table
 from ypodrome.core.thrower.stance import Stance
 
 
-def look_from_tee(situation: Situation, worth: Worth) -> Option | None:
-    """`best_from` the tee."""
-    return best_from(situation, GroundValue(situation, worth), situation.scene.tee.at, 0)
+def look_from_tee(situation: Situation, worth: Worth | None) -> Option:
+    """`best_from` the tee, over usual ground where none is known."""
+    ground = GroundValue(situation, worth, played=False)
+    return best_from(situation, ground, situation.scene.tee.at, 0)
 
 
 def plan_from_lie(situation: Situation, worth: Worth, lie: Point, thrown: int, stance: Stance) -> LiePlan:

@@ -9,6 +9,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ypodrome.core.air import Wind
 from ypodrome.core.design.reference import LAUNCH_DEG
@@ -17,12 +18,12 @@ from ypodrome.core.hole.relief import on_a_line
 from ypodrome.core.hole.sight import Caution, Danger, cautions
 from ypodrome.core.strategy.arsenal import HANDS, POWERS
 from ypodrome.core.strategy.choice import other_way, way_of
-from ypodrome.core.strategy.forecast import best_of, decisions, finished, outlined
+from ypodrome.core.strategy.forecast import FORECAST_DRAWS, best_of, decisions, finished, outlined
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
 from ypodrome.core.strategy.reason import TIE
-from ypodrome.core.strategy.search import QUICK, Effort, costs_of, search
+from ypodrome.core.strategy.search import QUICK, Effort, costs_of, judge, search
 from ypodrome.core.strategy.sense import settled
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
@@ -147,12 +148,21 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
     """The options from a lie after `thrown` throws, best first under the posture, with their standing."""
     judged, order = settled(situation, value, np.array(lie), thrown)
     every = outlined(situation, judged, thrown)
-    shown = _as_good(_shown(_with_roles(_distinct([every[i] for i in order]))))
-    options = told(finished(situation, value, judged, every, shown))
+    told_apart = _shown(_with_roles(_distinct([every[i] for i in order])))
+    throws = judged.throws.take(_rows(every, told_apart))
+    judged = judge(situation, value, judged.arsenal, throws, FORECAST_DRAWS)
+    shown = _with_roles(finished(situation, value, judged, outlined(situation, judged, thrown)))
+    options = told(_as_good(shown))
     if situation.scene.par > 3:
         other = other_way(options)
         options = [_with_next(situation, value, o, other, thrown) for o in options]
     return tuple(options)
+
+
+def _rows(every: Sequence[Option], some: Sequence[Option]) -> NDArray[np.int64]:
+    """Which of all options these are."""
+    throws = [o.throw for o in every]
+    return np.array([throws.index(o.throw) for o in some])
 
 
 def _with_next(
@@ -243,7 +253,8 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int,
     options = [_standing(every[i], role=Role.NEXT) for i in order]
     other = other_way(options)
     needed = [o for i, o in enumerate(options) if i < 2 or o is other]
-    options = told(finished(situation, value, judged, every, needed))
+    rows = _rows(every, needed)
+    options = told(finished(situation, value, judged.take(rows), needed))
     other = other_way(options)
     instead = _standing(other, role=Role.INSTEAD) if other else None
     shown = _standing(options[0], instead=instead)

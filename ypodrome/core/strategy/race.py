@@ -24,6 +24,10 @@ LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M = 12, 3, 32, 4.0
 """Draws of all, leaders and theirs, and aims tried beside the winner's (chosen: .02 of a throw from a
 thorough search; with half of all .04, which is what the better of few draws costs)."""
 
+LOOK_SEED, LED_SEED = 77, 79
+"""The draws of the look and of the leaders: others than those that value the winner, and the same whatever
+the seed of the plan, whose luck is to choose no throw (chosen)."""
+
 STAYING = 0.01
 """Throws by which an aim beside must be better to be taken (chosen: what draws leave in doubt)."""
 
@@ -50,11 +54,10 @@ class Race:
         """The best throw from each lie [n, 2] of those screened [n, most, 3]."""
         n = len(lies)
         owner, hope, solved, spots = self._tried(lies, found)
-        seed = self.situation.seed
-        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, seed) + TRUST * hope) / (LOOK_DRAWS + TRUST)
+        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, LOOK_SEED) + TRUST * hope) / (LOOK_DRAWS + TRUST)
         keep = _best_of(owner, cost, n, LED)
         solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
-        more = self._cost(solved, LED_DRAWS, seed + 2)
+        more = self._cost(solved, LED_DRAWS, LED_SEED)
         cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
         keep = _best_of(owner, cost, n, 1)
         return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
@@ -80,7 +83,7 @@ class Race:
             release = solved.release.copy()
             release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
             tried.append(replace(solved, release=release))
-            costs.append(self._cost(tried[-1], LED_DRAWS, self.situation.seed + 2))
+            costs.append(self._cost(tried[-1], LED_DRAWS, LED_SEED))
         return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
 
     def _cost(self, solved: Solved, draws: int, seed: int) -> NDArray[np.float64]:

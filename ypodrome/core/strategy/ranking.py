@@ -2,14 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
 from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.strategy.arsenal import Arsenal
-from ypodrome.core.strategy.solve import Solved, joined
+from ypodrome.core.strategy.solve import Solved
 
 BESIDE_RAD = 0.14
 """An aim farther than this (8°) to one side of the line to the pin takes that side's route, else the middle
@@ -61,17 +60,11 @@ def leaders(arsenal: Arsenal, ranked: Ranked, most: int, per_kind: int, discs: b
     return ranked.take(np.array([i for i in order if i in kept], np.int64))
 
 
-def best_variants(base: Ranked, parts: Sequence[Ranked]) -> Ranked:
-    """Of every throw of `base` the variant that costs least, from parts that hold the same throws in
-    order; and where that decides otherwise what to carry, also the best that decides as the throw did."""
+def best_variants(base: Ranked, every: Ranked) -> Ranked:
+    """Of every throw of `base` [n] the variant that costs least, of sets of variants one after another that
+    hold the same throws in order [sets n]; and where that decides otherwise what to carry, also the best that
+    decides as the throw did."""
     n = len(base.costs)
-    every = Ranked(
-        joined([p.throws for p in parts]),
-        np.concatenate([p.costs for p in parts]),
-        np.concatenate([p.decision for p in parts]),
-        np.concatenate([p.route for p in parts]),
-        np.concatenate([p.calm for p in parts]),
-    )
     costs = every.costs.reshape(-1, n)
     alike = every.decision.reshape(-1, n) == base.decision
     best = costs.argmin(axis=0) * n + np.arange(n)

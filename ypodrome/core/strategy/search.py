@@ -167,10 +167,10 @@ def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, eff
     ranked = leaders(
         arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind, effort.every_disc
     )
-    aims = aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m)
-    ranked = best_variants(ranked, [rank(aim, effort.aim_draws) for aim in aims])
-    powers = power_variants(arsenal, ranked.throws)
-    ranked = best_variants(ranked, [ranked, *(rank(power, effort.aim_draws) for power in powers)])
+    aims = joined(aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m))
+    ranked = best_variants(ranked, rank(aims, effort.aim_draws))
+    powers = joined([ranked.throws, *power_variants(arsenal, ranked.throws)])
+    ranked = best_variants(ranked, rank(powers, effort.aim_draws))
     ranked = rank(ranked.throws, effort.check_draws, CHECK_SEED)
     return leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
 

@@ -20,9 +20,9 @@ from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.thrower.preferences import PuttLiked
 
-EQUAL = 0.012
-"""Throws that cannot be told apart differ by less: the standard error of a difference over the draws of a
-contest (measured, benchmarks/noise.py: a quarter of a throw over the root of their number)."""
+EQUAL = 0.008
+"""Throws that cannot be told apart differ by less (chosen: over the standard error of a difference by all the
+draws of a contest, .006: a quarter of a throw over the root of their number, benchmarks/noise.py)."""
 
 PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.004, 0.03, 0.0005, 0.01
 """What is easier to throw is worth: throws for each speed number less, for leaving a tenth of the arm, for
