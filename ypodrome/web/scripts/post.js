@@ -1,6 +1,6 @@
 // How pages send to the server: JSON there and back; what it refuses is thrown with its words. What is still
 // being worked out (202) is asked for again until it is done; `waits` hears how much comes before it.
-const AGAIN_MS = 200, SLOWER = 1.4, SLOWEST_MS = 1500;
+const AGAIN_MS = 80, SLOWER = 1.4, SLOWEST_MS = 1500;
 
 function pause(ms) { return new Promise((done) => setTimeout(done, ms)); }
 
