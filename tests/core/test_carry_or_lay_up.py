@@ -15,8 +15,9 @@ from ypodrome.core.strategy.crossing import ahead_of, area_name, carried, decisi
 from ypodrome.core.strategy.forecast import decisions
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Role
-from ypodrome.core.strategy.plan import plan_hole, told
+from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.ranking import Ranked, best_variants, leaders, routes
+from ypodrome.core.strategy.shown import told
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved
 from ypodrome.wording.reasons import reason_sentences

@@ -79,13 +79,13 @@ from ypodrome.core.strategy.plan import (
     plan_hole,
     score_chances,
     score_from_tee,
-    told,
 )
 from ypodrome.core.strategy.reason import TIE, Reason, Why, dearer
 from ypodrome.core.strategy.round_target import TargetPlan, plan_for_target
 from ypodrome.core.strategy.ruled_out import NEAR_M
 from ypodrome.core.strategy.search import THOROUGH, WIDEST_BEND_RAD
 from ypodrome.core.strategy.shape import Shape
+from ypodrome.core.strategy.shown import told
 from ypodrome.core.strategy.situation import POSTURES, Posture, Situation
 from ypodrome.core.strategy.standard import standard_line
 from ypodrome.core.strategy.unsure_pin import PinCase, UnsurePlan, plan_unsure

@@ -6,7 +6,6 @@ import math
 import time
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,25 +15,17 @@ from ypodrome.core.design.reference import LAUNCH_DEG
 from ypodrome.core.hole.features import Point
 from ypodrome.core.hole.relief import on_a_line
 from ypodrome.core.hole.sight import Caution, Danger, cautions
-from ypodrome.core.strategy.arsenal import HANDS, POWERS
-from ypodrome.core.strategy.choice import other_way, way_of
-from ypodrome.core.strategy.forecast import FORECAST_DRAWS, best_of, decisions, finished, outlined
+from ypodrome.core.strategy.arsenal import POWERS
+from ypodrome.core.strategy.choice import other_way
+from ypodrome.core.strategy.forecast import FORECAST_DRAWS, best_of, finished, outlined
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.options import Option, Role
-from ypodrome.core.strategy.ranking import routes
-from ypodrome.core.strategy.reason import TIE
 from ypodrome.core.strategy.search import QUICK, Effort, costs_of, judge, search
 from ypodrome.core.strategy.sense import settled
+from ypodrome.core.strategy.shown import standing, told, told_apart, with_roles
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import solve
-from ypodrome.core.strategy.why import reasons
 
-MOST_OPTIONS = 6
-SAFE_LIMIT, SAFER = 0.5, 0.02
-"""A safe play may cost at most this many throws more than the first plan, and lowers trouble or bogeys by at
-least this chance: else there is none (chosen)."""
-
-SAME_THROW_DEG = 3.0
 NEXT_FROM_M = 24.0
 """A following throw is planned when the first leaves more than this (chosen: beyond circle two)."""
 
@@ -148,11 +139,10 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
     """The options from a lie after `thrown` throws, best first under the posture, with their standing."""
     judged, order = settled(situation, value, np.array(lie), thrown)
     every = outlined(situation, judged, thrown)
-    told_apart = _shown(_with_roles(_distinct([every[i] for i in order])))
-    throws = judged.throws.take(_rows(every, told_apart))
+    throws = judged.throws.take(_rows(every, told_apart([every[i] for i in order])))
     judged = judge(situation, value, judged.arsenal, throws, FORECAST_DRAWS)
-    shown = _with_roles(finished(situation, value, judged, outlined(situation, judged, thrown)))
-    options = told(_as_good(shown))
+    finely = finished(situation, value, judged, outlined(situation, judged, thrown))
+    options = told(with_roles(finely))
     if situation.scene.par > 3:
         other = other_way(options)
         options = [_with_next(situation, value, o, other, thrown) for o in options]
@@ -172,7 +162,7 @@ def _with_next(
     if not _followed(option, other, thrown):
         return option
     last = DEEPEST if option.standing.role == Role.FIRST else thrown + 2
-    return _standing(option, next=_next(situation, value, option, thrown + 1, last))
+    return standing(option, next=_next(situation, value, option, thrown + 1, last))
 
 
 def _followed(option: Option, other: Option | None, thrown: int) -> bool:
@@ -189,56 +179,8 @@ def best_from(situation: Situation, value: GroundValue, lie: Point, thrown: int)
     return best_of(situation, value, judged, thrown)
 
 
-def told(options: Sequence[Option]) -> list[Option]:
-    """Options of one lie, the first plan first, with the way each takes and the reasons for it."""
-    first, other = options[0], other_way(options)
-    second = next((o for o in options[1:] if o.standing.role == Role.OTHER), None) or (
-        options[1] if len(options) > 1 else None
-    )
-    safe = any(o.standing.role == Role.SAFE for o in options)
-    return [
-        _standing(o, way=way_of(o, first, other), reasons=reasons(o, first, second, other, safe))
-        for o in options
-    ]
-
-
-def _standing(option: Option, **changes: Any) -> Option:
-    return replace(option, standing=replace(option.standing, **changes))
-
-
 def _is(option: Option, other: Option | None) -> bool:
     return other is not None and option.throw == other.throw
-
-
-def _as_good(options: list[Option]) -> list[Option]:
-    """Mark options of another school that cannot be told from the first plan: the trade argues about these,
-    the player chooses."""
-    first = options[0]
-
-    def school(o: Option) -> tuple[str, str]:
-        return o.forecast.shape, o.throw.kind
-
-    limit = first.forecast.expected + TIE
-    return [_standing(o, as_good=o.forecast.expected < limit and school(o) != school(first)) for o in options]
-
-
-def _shown(options: list[Option]) -> list[Option]:
-    """A few, in their order: the roles, the best of the player's own lines, the best that carries what the
-    first does not or stays short of what it carries, then throws that are unlike before more of a kind."""
-    must = [next((o for o in options if o.throw.own_line), None), other_way(options)]
-    kept = [i for i, o in enumerate(options) if o.standing.role != Role.OTHER or any(o is m for m in must)]
-    sorts = {_sort(options[i]) for i in kept}
-    rest = [i for i in range(len(options)) if i not in kept]
-    best_of_sort = {_sort(options[i]): i for i in reversed(rest)}
-    unlike = sorted(i for sort, i in best_of_sort.items() if sort not in sorts)
-    kept += (unlike + [i for i in rest if i not in unlike])[: MOST_OPTIONS - len(kept)]
-    return [options[i] for i in sorted(kept)]
-
-
-def _sort(option: Option) -> tuple[str, str, int]:
-    """Kind of throw, line and route: what sets throws apart more than the disc does."""
-    aim = np.radians([option.aim.left_deg])
-    return option.throw.kind, option.forecast.shape, int(routes(aim, 0.0)[0])
 
 
 def _next(situation: Situation, value: GroundValue, option: Option, thrown: int, last: int) -> Option | None:
@@ -250,63 +192,12 @@ def _next(situation: Situation, value: GroundValue, option: Option, thrown: int,
     judged = search(situation, value, np.array(landing), thrown, QUICK)
     order = np.argsort(costs_of(situation, judged, thrown), kind="stable")
     every = outlined(situation, judged, thrown)
-    options = [_standing(every[i], role=Role.NEXT) for i in order]
+    options = [standing(every[i], role=Role.NEXT) for i in order]
     other = other_way(options)
     needed = [o for i, o in enumerate(options) if i < 2 or o is other]
     rows = _rows(every, needed)
     options = told(finished(situation, value, judged.take(rows), needed))
     other = other_way(options)
-    instead = _standing(other, role=Role.INSTEAD) if other else None
-    shown = _standing(options[0], instead=instead)
-    return _standing(shown, next=_next(situation, value, shown, thrown + 1, last))
-
-
-def _distinct(options: list[Option]) -> list[Option]:
-    """Drop options that a player would call the same throw as a better one."""
-    kept: list[Option] = []
-    for option in options:
-        if not any(_same(option, other) for other in kept):
-            kept.append(option)
-    return kept
-
-
-def _same(one: Option, other: Option) -> bool:
-    """Near copies: one throw to a player, or the same disc and line aimed almost alike."""
-    if one.throw.own_line and not other.throw.own_line:
-        return False
-    if one.throw.disc.key != other.throw.disc.key or one.throw.kind != other.throw.kind:
-        return False
-    alike = one.forecast.shape == other.forecast.shape and decisions(one) == decisions(other)
-    return alike and abs(one.aim.left_deg - other.aim.left_deg) < SAME_THROW_DEG
-
-
-def _trouble(option: Option) -> float:
-    c = option.forecast.chances
-    return c.trouble + 0.3 * c.obstacle + 0.5 * c.bogey_or_worse
-
-
-def _safer(option: Option, first: Option) -> bool:
-    """Whether an option is plainly safer than the first plan, at a price that somebody would pay."""
-    if option.forecast.expected >= first.forecast.expected + SAFE_LIMIT:
-        return False
-    mine, theirs = option.forecast.chances, first.forecast.chances
-    less = max(theirs.trouble - mine.trouble, theirs.bogey_or_worse - mine.bogey_or_worse)
-    return less >= SAFER and _trouble(option) < _trouble(first)
-
-
-def _with_roles(options: list[Option]) -> list[Option]:
-    """First plan, the best with another kind of throw, the safest of the rest; then the others."""
-    first = _standing(options[0], role=Role.FIRST)
-    rest = options[1:]
-    roles = [first]
-    others = [o for o in rest if o.throw.kind != first.throw.kind]
-    other_hand = next((o for o in others if o.throw.kind in HANDS), others[0] if others else None)
-    if other_hand is not None:
-        roles.append(_standing(other_hand, role=Role.CONTINGENCY))
-        rest = [o for o in rest if o is not other_hand]
-    safer = [o for o in rest if _safer(o, first)]
-    if safer:
-        safe = min(safer, key=_trouble)
-        roles.append(_standing(safe, role=Role.SAFE))
-        rest = [o for o in rest if o is not safe]
-    return roles + rest
+    instead = standing(other, role=Role.INSTEAD) if other else None
+    shown = standing(options[0], instead=instead)
+    return standing(shown, next=_next(situation, value, shown, thrown + 1, last))
