@@ -153,10 +153,11 @@ def approaches(situation, value, lies, thrown, rng, effort):
     return solve(situation.arsenal, combo, lies, targets, bare, situation.air)
 
 
-def play_out(situation, plan, seed, effort):
-    """Scores [PLAYERS] and the first throw's results, later throws searched with so much effort."""
+def play_out(situation, plan, seed, effort, n):
+    """Scores [n] of so many players and the first throw's results, later throws searched with so much
+    effort."""
     rng = np.random.default_rng(seed)
-    value, throw, n = GroundValue(situation, plan.worth), plan.options[0].throw, PLAYERS
+    value, throw = GroundValue(situation, plan.worth), plan.options[0].throw
     arsenal = arsenal_of(situation, throw)
     first = released(situation, arsenal, throw)
     flown = played(situation, arsenal, np.repeat(first.combo, n), np.repeat(first.release, n, 0),
@@ -187,13 +188,13 @@ def play_out(situation, plan, seed, effort):
     return scores, first_flown
 
 
-def compared(scene, seed, thrower, bag, effort=QUICK):
+def compared(scene, seed, thrower, bag, effort=QUICK, players=PLAYERS):
     """A plan's predictions and what playing it out gave: pairs by name, with the error of sampling each."""
     rng = np.random.default_rng(100 + seed)
     wind = Wind(float(rng.uniform(0, 6)), float(rng.uniform(0, 360)))
     situation = Situation(scene, thrower, bag, Air(wind=wind))
     plan = plan_hole(situation)
-    scores, first = play_out(situation, plan, 1000 + seed, effort)
+    scores, first = play_out(situation, plan, 1000 + seed, effort, players)
     forecast = plan.options[0].forecast
     rests = np.stack([first.rest_x_m, first.rest_y_m], axis=1)
     out = np.array([scene.out_of_bounds.contains(shapely.Point(p)) for p in rests])
@@ -207,7 +208,7 @@ def compared(scene, seed, thrower, bag, effort=QUICK):
         "par": (scores == scene.par).mean(),
         "bogey_or_worse": (scores > scene.par).mean(),
     }
-    sampling = 1 / FORECAST_DRAWS + 1 / PLAYERS
+    sampling = 1 / FORECAST_DRAWS + 1 / players
     pairs = {
         name: (getattr(forecast.chances, name), share, math.sqrt(max(share * (1 - share), 0.01) * sampling))
         for name, share in seen.items()
