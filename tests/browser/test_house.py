@@ -56,9 +56,12 @@ def test_thrower_and_bag_by_hand(watched):
     page = watched.page
     watched.open("/thrower/")
     watched.accessible()
+    now = page.locator("figcaption .score").first
+    before = now.inner_text()
     page.get_by_label("Rating").fill("980")
     page.get_by_text("As typed; not kept yet.").wait_for(timeout=30_000)
-    page.get_by_text("was 2.51", exact=False).first.wait_for()
+    page.get_by_text(f"was {before}", exact=False).first.wait_for()
+    assert float(now.inner_text()) < float(before)
     watched.accessible()
     page.get_by_role("button", name="Keep", exact=True).click()
     page.get_by_text("Kept. Holes are planned anew", exact=False).wait_for()
