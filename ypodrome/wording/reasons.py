@@ -83,11 +83,12 @@ def _at_price(r: Reason, _units: str) -> str:
 
 
 def _rather(r: Reason, _units: str) -> str:
-    """As "0.08 of a throw better than the Gantle (fade): in the circle 41 in 100 instead of 30"."""
-    disc, shape, aspect = r.names
+    """As "0.08 of a throw better than the Gantle (fade): in the circle 41 in 100 instead of 30"; the hand is
+    told where the rival is the same disc and shape."""
+    disc, shape, code, aspect = r.names
     cost = r.figures["cost"]
     rank = "As good as" if abs(cost) < TIE else f"{of_a_throw(cost)} {'better' if cost > 0 else 'worse'} than"
-    told = f"{rank} the {disc} ({shape})"
+    told = f"{rank} the {disc} ({', '.join(filter(None, (shape, code)))})"
     if not aspect:
         return told
     mine, theirs = (in_hundred(r.figures[k]) for k in ("mine", "theirs"))

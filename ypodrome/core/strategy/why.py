@@ -81,9 +81,11 @@ def _rather(option: Option, rival: Option) -> Reason:
     most = max(ASPECTS, key=better)
     aspect = most if better(most) > TOLD_APART * WEIGHTS[most] else ""
     figures = {"cost": cost}
+    alike = (option.throw.disc, option.forecast.shape) == (rival.throw.disc, rival.forecast.shape)
+    names = rival.throw.disc.name, rival.forecast.shape, rival.throw.code if alike else "", aspect
     if aspect:
         figures |= {"mine": getattr(mine, aspect), "theirs": getattr(theirs, aspect)}
-    return Reason(Why.RATHER, figures, (rival.throw.disc.name, rival.forecast.shape, aspect))
+    return Reason(Why.RATHER, figures, names)
 
 
 def _landing(option: Option) -> list[Reason]:
