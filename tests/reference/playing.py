@@ -21,6 +21,7 @@ from ypodrome.core.hole.features import Area, Grove, HoleLine, Pin, SpotHeight, 
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.again import arsenal_of, released
+from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.forecast import FORECAST_DRAWS
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.mesh import INNER_M
@@ -28,12 +29,13 @@ from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.repertoire import THROWN_M
 from ypodrome.core.strategy.search import QUICK, search
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import solve
+from ypodrome.core.strategy.solve import joined, solve
 from ypodrome.core.thrower import KINDS
 from ypodrome.core.thrower.level import FAULT_WIDTH
 from ypodrome.core.thrower.spread import HYZER_WITH_AIM, NOSE_WITH_SPEED, growth
 
-CLUSTERS = 40
+CLUSTERS, NEAREST = 40, 5
+TRIED_DRAWS, TRIED_SEED = 32, 555
 PLAYERS = 2500
 MOST_THROWS = 9
 VEER_DEG, MISJUDGED, INTENSITY = 14.0, 0.20, 0.12
@@ -136,21 +138,37 @@ def putts_taken(value, lies, rng):
 
 def approaches(situation, value, lies, thrown, rng, effort):
     """What the plan throws from every lie, chosen from the whole bag: planned at the middles of clusters of
-    lies and aimed anew from where each disc lies, to end where the planned one does."""
-    most = min(CLUSTERS, len(lies))
-    middles, mine = kmeans2(lies, most, minit="++", rng=rng)
-    combo, targets = np.zeros(len(lies), int), np.zeros((len(lies), 2))
-    for k in np.unique(mine):
-        rows = np.flatnonzero(mine == k)
-        middle = lies[rows[np.hypot(*(lies[rows] - middles[k]).T).argmin()]]
-        found = search(situation, value, middle, thrown, effort)
-        best = found.throws.take(np.array([int(found.score.argmin())]))
-        flown = situation.range.fly(
-            situation.arsenal.bodies, situation.arsenal.disc[best.combo], best.release
-        )
-        combo[rows], targets[rows] = best.combo[0], (flown.rest_x_m[0], flown.rest_y_m[0])
+    lies, and of the nearest few of those plans the one that is best from where the disc lies, each aimed
+    anew to end where it does from its middle."""
+    middles, combo, targets = planned_at_middles(situation, value, lies, thrown, rng, effort)
+    gaps = np.hypot(*(lies[:, None] - middles).transpose(2, 0, 1))
+    nearest = np.argsort(gaps, axis=1)[:, :NEAREST].T
     bare = situation.scene.bare_field
-    return solve(situation.arsenal, combo, lies, targets, bare, situation.air)
+    tried = [solve(situation.arsenal, combo[k], lies, targets[k], bare, situation.air) for k in nearest]
+    costs = [costs_of(situation, value, solved) for solved in tried]
+    return joined(tried).take(np.argmin(costs, axis=0) * len(lies) + np.arange(len(lies)))
+
+
+def planned_at_middles(situation, value, lies, thrown, rng, effort):
+    """Places [k, 2] in the middle of clusters of lies, and the throw planned there: how it is thrown and
+    where it ends."""
+    middles, mine = kmeans2(lies, min(CLUSTERS, len(lies)), minit="++", rng=rng)
+    clusters = [np.flatnonzero(mine == k) for k in np.unique(mine)]
+    at = np.array([lies[c[np.hypot(*(lies[c] - middles[mine[c[0]]]).T).argmin()]] for c in clusters])
+    found = [search(situation, value, middle, thrown, effort) for middle in at]
+    best = joined([f.throws.take(np.array([int(f.score.argmin())])) for f in found])
+    flown = situation.range.fly(situation.arsenal.bodies, situation.arsenal.disc[best.combo], best.release)
+    return at, best.combo, np.stack([flown.rest_x_m, flown.rest_y_m], axis=1)
+
+
+def costs_of(situation, value, solved):
+    """Expected throws [n] from a few draws of each throw, in parts that memory holds."""
+    costs = []
+    for rows in np.array_split(np.arange(len(solved)), 1 + len(solved) // 500):
+        cloud = draw_cloud(situation, situation.arsenal, solved.take(rows), TRIED_DRAWS, TRIED_SEED)
+        each = value.of_cloud(cloud.outcome).reshape(len(rows), TRIED_DRAWS, -1)
+        costs.append(expected(each.mean(axis=1)))
+    return np.concatenate(costs)
 
 
 def play_out(situation, plan, seed, effort, n):
