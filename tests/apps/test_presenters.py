@@ -12,6 +12,8 @@ from hypothesis import strategies as st
 
 from tests.options import FORECAST, THROW
 from tests.options import option as made
+from ypodrome.core.api import LiePlan, Putt, Stance
+from ypodrome.core.green.styles import Style
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import HoleLine, Pin, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
@@ -22,6 +24,7 @@ from ypodrome.core.strategy.reason import Reason, Why
 from ypodrome.drawing.frame import Frame, hole_frame
 from ypodrome.drawing.hole_drawing import draw_hole
 from ypodrome.plan.presenters import overview, sheet
+from ypodrome.plan.presenters.here import here_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
 from ypodrome.plan.presenters.tee_drawing import draw_tee_view
@@ -191,6 +194,19 @@ def test_the_other_way_of_the_next_throw_is_priced_and_spelled_out_when_close():
     far = sheet.card(made(forecast=replace(FORECAST, expected=2.3), reasons=told, instead=short), "metric")
     assert far["choice"] and not far["close"]
     assert sheet.card(made(reasons=told), "metric")["choice"] == ""
+
+
+@pytest.mark.parametrize(
+    ("expected", "words"), [(2.97, "Thrown instead, 0.11 of a throw more"), (3.08, "First plan")]
+)
+def test_a_throw_dearer_than_the_putt_is_told_as_such(option, scene, expected, words):
+    throw = replace(
+        option, forecast=replace(option.forecast, expected=3.08), standing=made(role=Role.FIRST).standing
+    )
+    putt = Putt(16.0, 0.0, Style.TOUCH, 0.07, 2.7, 0.0, expected - 1.0, 2.02, scene.pin.at, 1.2, 1.0)
+    lie = LiePlan(scene.tee.at, 1, Stance.LEVEL, 16.0, (throw,), putt, expected, FORECAST.outlook)
+    view = here_view(lie, scene, hole_frame(scene, WIDTH, HEIGHT), "metric")
+    assert (view["card"]["role_words"], view["putting"]) == (words, expected < 3.0)
 
 
 class Hole:

@@ -4,6 +4,9 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+import shapely
+from hypothesis import assume, given
+from hypothesis import strategies as st
 from shapely.geometry import box
 
 from ypodrome.core.flight.simulate import Air
@@ -83,6 +86,24 @@ def test_an_end_past_the_head_of_a_pond_goes_round_it():
     pond = Area((1,), box(-40, 60, 10, 90), play="ob", name="the pond")
     assert not carried([pond], TEE, np.array([[30.0, 70.0]]))[0, 0]
     assert ahead_of(long_hole(pond), [pond], (30.0, 95.0)) == ()
+
+
+@given(
+    st.lists(st.tuples(st.floats(1.0, 40.0), st.floats(0.0, 6.28)), min_size=3, max_size=12),
+    st.floats(-60.0, 60.0),
+    st.integers(0, 1000),
+)
+def test_beyond_is_where_the_straight_way_crosses_and_leaves(corners, lie_x, seed):
+    """By the lines themselves, for odd shapes seen from anywhere outside them."""
+    round_it = sorted(corners, key=lambda corner: corner[1])
+    shape = shapely.Polygon([(r * np.cos(a), 80 + r * np.sin(a)) for r, a in round_it])
+    assume(shape.is_valid and shape.area > 1.0 and shape.distance(shapely.Point(lie_x, 30.0)) > 0.1)
+    ends = np.random.default_rng(seed).uniform((-90, -20), (90, 200), (200, 2))
+    lines = [shapely.LineString([(lie_x, 30.0), end]) for end in ends]
+    near = shapely.distance(shape.boundary, shapely.points(ends)) < 1e-6
+    crosses = shapely.intersects(lines, shape) & ~shapely.intersects(shapely.points(ends), shape)
+    over = carried([Area((1,), shape)], (lie_x, 30.0), ends)[:, 0]
+    assert (over == crosses)[~near].all()
 
 
 def test_shares_count_the_ends_beyond():

@@ -24,11 +24,12 @@ def after(outlook: NDArray[np.float64], throws: NDArray[np.int64]) -> NDArray[np
     shifted = outlook.copy()
     for count in range(1, int(throws.max(initial=0)) + 1):
         rows = throws >= count
-        once = shifted[rows]
-        tail = once[:, -1] + once[:, -2]
-        once[:, 1:] = once[:, :-1]
-        once[:, 0], once[:, -1] = 0.0, tail
-        shifted[rows] = once
+        once = shifted if rows.all() else shifted[rows]
+        once[:, -1] += once[:, -2]
+        once[:, 1:-1] = once[:, :-2]
+        once[:, 0] = 0.0
+        if once is not shifted:
+            shifted[rows] = once
     return shifted
 
 

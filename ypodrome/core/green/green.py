@@ -65,7 +65,7 @@ USUAL_BLOCKED, STOPPED_LAY_UP = 0.5, 0.4
 straight way is blocked: some go low or round (chosen)."""
 
 SETTLED, MOST_ROUNDS = 0.0005, 60
-LEAST_SHARE = 24
+LEAST_SHARE = 12
 CLEAR, MOST_PRICED = 0.97, 40
 LEAST, MOST = (Way._fields.index(name) for name in ("least_m", "most_m"))
 

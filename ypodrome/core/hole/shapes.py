@@ -1,8 +1,8 @@
 """Questions put to shapes that several threads share.
 
 GEOS prepares a geometry in place, and builds the index behind it only when it is first asked: two threads
-that ask one prepared shape at once can bring the process down. `shapely.contains_xy` and `intersects_xy`
-prepare what they are given. So here every question is put to a copy of its own, and nowhere else is a shape
+that ask one prepared shape at once can bring the process down. `shapely.contains_xy` prepares what it is
+given. So here every question is put to a copy of its own, and nowhere else is a shape
 prepared (ruff bans it).
 """
 
@@ -17,11 +17,6 @@ from shapely.geometry.base import BaseGeometry
 def holds(shape: BaseGeometry, x: ArrayLike, y: ArrayLike) -> NDArray[np.bool_]:
     """Whether places (x, y), arrays of one shape, lie inside a shape; its edge is outside."""
     return np.asarray(shapely.contains_xy(_own(shape), x, y))
-
-
-def holds_or_touches(shape: BaseGeometry, x: ArrayLike, y: ArrayLike) -> NDArray[np.bool_]:
-    """Whether places (x, y), arrays of one shape, lie inside a shape or on its edge."""
-    return np.asarray(shapely.intersects_xy(_own(shape), x, y))
 
 
 def meets(shape: BaseGeometry, others: ArrayLike) -> NDArray[np.bool_]:

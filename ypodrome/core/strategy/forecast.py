@@ -13,7 +13,7 @@ from numpy.typing import NDArray
 from ypodrome.core.flight.release import HEADING, HYZER, LAUNCH, NOSE, SIDE
 from ypodrome.core.flight.simulate import Flight, Flights
 from ypodrome.core.ground.field import heights
-from ypodrome.core.hole.features import Point
+from ypodrome.core.hole.features import Area, Point
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, CIRCLE_2_M
 from ypodrome.core.hole.sight import in_sight
 from ypodrome.core.outlook import expected
@@ -52,21 +52,30 @@ SHIFTED = 0.5
 
 
 def outlined(situation: Situation, judged: Judged, thrown: int = 0) -> list[Option]:
-    """Judged throws as options, in their order, without what takes longer and only those that are shown need
-    (`finished`); `thrown` throws have been made before them."""
-    return [_option(situation, judged, i, thrown) for i in range(len(judged.throws))]
+    """Judged throws of one lie as options, in their order, without what takes longer and only those that are
+    shown need (`finished`); `thrown` throws have been made before them."""
+    x, y = judged.throws.release[0, :2].tolist()
+    barred = in_the_way(situation.scene, (x, y))
+    return [_option(situation, judged, i, thrown, barred) for i in range(len(judged.throws))]
 
 
 def finished(
     situation: Situation, value: GroundValue, judged: Judged, options: Sequence[Option]
 ) -> list[Option]:
-    """Options outlined from judged throws, with how exact they must be and what a shifted aim costs."""
+    """Options outlined from judged throws, with how exact they must be, what a shifted aim costs and what of
+    their ends is seen."""
     found = windows(situation, judged.arsenal, judged.throws)
     costs = shift_costs(situation, value, judged)
     return [
-        _with(o, window=w, heights=heights_of(situation.scene, o.forecast.path), shift_costs=c)
+        _with(o, window=w, heights=heights_of(situation.scene, o.forecast.path), shift_costs=c,
+              seen=_seen(situation, o))
         for o, w, c in zip(options, found, costs, strict=True)
-    ]
+    ]  # fmt: skip
+
+
+def _seen(situation: Situation, option: Option) -> float:
+    rests = option.forecast.rests[:LOOKED_AT]
+    return float(in_sight(situation.scene.field, option.throw.lie, rests).mean())
 
 
 def _with(option: Option, **changes: Any) -> Option:
@@ -79,7 +88,7 @@ def best_of(situation: Situation, value: GroundValue, judged: Judged, thrown: in
     return finished(situation, value, best, outlined(situation, best, thrown))[0]
 
 
-def _option(situation: Situation, judged: Judged, i: int, thrown: int) -> Option:
+def _option(situation: Situation, judged: Judged, i: int, thrown: int, barred: tuple[Area, ...]) -> Option:
     release, combo = judged.throws.release[i], int(judged.throws.combo[i])
     arsenal, scene = judged.arsenal, situation.scene
     kind = KINDS[int(arsenal.kind[combo])]
@@ -98,7 +107,7 @@ def _option(situation: Situation, judged: Judged, i: int, thrown: int) -> Option
         own_line=arsenal.own_line(combo),
     )
     shape, mean = mean_shape(situation, arsenal, judged.throws, i)
-    forecast = _forecast(situation, judged, i, thrown, lie, mean.path, shape, float(mean.out.apex_m))
+    forecast = _forecast(situation, judged, i, thrown, barred, mean, shape)
     return Option(throw, aim_of(scene, lie, throw.heading_deg, throw.launch_deg), forecast)
 
 
@@ -114,10 +123,12 @@ def mean_shape(situation: Situation, arsenal: Arsenal, throws: Solved, i: int) -
 
 
 def _forecast(
-    situation: Situation, judged: Judged, i: int, thrown: int, lie: Point, path: NDArray[np.float64],
-    shape: Shape, apex_m: float,
+    situation: Situation, judged: Judged, i: int, thrown: int, barred: tuple[Area, ...], mean: Flight,
+    shape: Shape,
 ) -> Forecast:  # fmt: skip
     cloud, scene = judged.cloud, situation.scene
+    x, y = judged.throws.release[i, :2].tolist()
+    lie = (x, y)
     rows = slice(i * cloud.draws, (i + 1) * cloud.draws)
     rests, lies = cloud.outcome.rest[rows], cloud.outcome.lie[rows]
     outlook = judged.outlooks[i].mean(axis=0)
@@ -125,7 +136,6 @@ def _forecast(
     along, across = _spread(lie, rests)
     landing = np.median(lies, axis=0)
     usual = (float(landing[0]), float(landing[1]))
-    barred = in_the_way(scene, lie)
     shares = shares_over(barred, lie, lies[None])[0]
     missed = ~cloud.outcome.holed[rows]
     return Forecast(
@@ -133,7 +143,7 @@ def _forecast(
         outlook=tuple(outlook.tolist()),
         chances=_chances(situation, judged, i, outlook, thrown),
         shape=shape,
-        apex_m=apex_m,
+        apex_m=float(mean.out.apex_m),
         landing=usual,
         left_m=left,
         long_m=long_,
@@ -144,9 +154,8 @@ def _forecast(
         over={area_name(a): float(share) for a, share in zip(barred, shares, strict=True)},
         short_of=tuple(area_name(a) for a in ahead_of(scene, barred, usual)),
         rests=rests[:KEPT_RESTS],
-        path=path,
+        path=mean.path,
         by_day=_by_day(situation, judged, i) if thrown == 0 else (),
-        seen=float(in_sight(scene.field, lie, rests[:LOOKED_AT]).mean()),
     )
 
 

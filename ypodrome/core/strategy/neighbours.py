@@ -34,6 +34,10 @@ and wires)."""
 DETOUR_M = 1.0e3
 """Added to the straight distance of a lie that is not near on foot, to rank it behind all that are."""
 
+EQUALS_APART_M = 1e-9
+"""What sets lies as far away apart, the first before others, so that which few are kept hangs on no luck of
+sorting (chosen: far below what any distance is known to)."""
+
 STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
 
 
@@ -69,7 +73,7 @@ class Neighbours:
         new = np.arange(self._let_in, count)
         lies = np.concatenate([self._near, np.tile(new, (len(self._cost), 1))], axis=1)
         cost = np.concatenate([self._near_cost, self._cost[:, new]], axis=1)
-        order = np.argsort(cost, axis=1, kind="stable")[:, : self._most]
+        order = _least(cost, self._most)
         self._near = np.take_along_axis(lies, order, axis=1)
         self._near_cost = np.take_along_axis(cost, order, axis=1)
         self._let_in = count
@@ -83,6 +87,16 @@ class Neighbours:
         rows, columns = self.shape
         i, j = np.divmod(np.arange(rows * columns), columns)
         return self.origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
+
+
+def _least(costs: NDArray[np.float64], most: int) -> NDArray[np.int64]:
+    """Columns of the least few of every row, the least first, the first of equals before others."""
+    if costs.shape[1] > most:
+        first = costs + EQUALS_APART_M * np.arange(costs.shape[1])
+        some = np.sort(np.argpartition(first, most, axis=1)[:, :most], axis=1)
+        order = np.argsort(np.take_along_axis(costs, some, axis=1), axis=1, kind="stable")
+        return np.take_along_axis(some, order, axis=1)
+    return np.argsort(costs, axis=1, kind="stable")
 
 
 def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:

@@ -9,6 +9,7 @@ from ypodrome.core.api import Follow, LiePlan, Option, Putt, Scene, dearer
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.presenters.sheet import card
 from ypodrome.plan.presenters.shot_drawing import draw_shot
+from ypodrome.wording.measures import of_a_throw
 from ypodrome.wording.putts import advice, putt_sentences
 from ypodrome.wording.throws import STANCES, kind_words
 
@@ -16,16 +17,20 @@ from ypodrome.wording.throws import STANCES, kind_words
 def here_view(here: LiePlan, scene: Scene, frame: Frame, units: str) -> dict[str, Any]:
     """The plan from a lie: mark, throw drawn, card, the other options, the putt."""
     first = here.options[0] if here.options else None
+    shown = card(first, units) if first else None
+    putting = here.putt is not None and (first is None or here.expected < first.forecast.expected - 1e-9)
+    if shown and putting:
+        more = dearer(shown["expected_score"], here.expected)
+        shown["role_words"] = f"Thrown instead, {of_a_throw(more)} more"
     return {
         "here": here,
         "units": units,
         "mark": frame.one(here.lie),
         "shot": draw_shot(first, scene, frame) if first else None,
-        "card": card(first, units) if first else None,
+        "card": shown,
         "others": [card(o, units) for o in here.options[1:4]],
         "putt": putt_view(here.putt, frame, units) if here.putt else None,
-        "putting": here.putt is not None
-        and (first is None or here.expected < first.forecast.expected - 1e-9),
+        "putting": putting,
         "stance": STANCES[here.stance],
     }
 
