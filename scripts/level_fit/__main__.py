@@ -1,4 +1,4 @@
-"""Write docs/level.md: python -m scripts.level_fit (two minutes)."""
+"""Write docs/level.md: python -m scripts.level_fit (five minutes)."""
 
 from scripts.level_fit.table import main
 

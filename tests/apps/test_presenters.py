@@ -9,13 +9,14 @@ import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from shapely.geometry import box
 
 from tests.options import FORECAST, THROW
 from tests.options import option as made
 from ypodrome.core.api import LiePlan, Putt, Stance
 from ypodrome.core.green.styles import Style
 from ypodrome.core.ground.field import heights
-from ypodrome.core.hole.features import HoleLine, Pin, Tee, Tree
+from ypodrome.core.hole.features import Barrier, HoleLine, Pin, SpotHeight, Tee, Tree
 from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.aim import At, aim_of, bearing_deg
@@ -27,7 +28,7 @@ from ypodrome.plan.presenters import overview, sheet
 from ypodrome.plan.presenters.here import here_view
 from ypodrome.plan.presenters.shot_drawing import draw_shot
 from ypodrome.plan.presenters.side_drawing import draw_side
-from ypodrome.plan.presenters.tee_drawing import draw_tee_view
+from ypodrome.plan.presenters.tee_drawing import RIDGES_M, draw_tee_view
 from ypodrome.wording.throws import aim_words, angle_words, role_words
 from ypodrome.wording.winds import wind_words
 
@@ -170,6 +171,40 @@ def test_no_mark_is_farther_aside_than_an_eye_judges(scene, turn):
     heading = bearing_deg(scene.tee.at, scene.pin.at) + turn
     aim = aim_of(scene, scene.tee.at, heading, 11.0)
     assert aim.at == At.ANGLE or abs(aim.side_m) <= 9.0
+
+
+def test_the_ground_before_a_tree_hides_what_is_below_it_and_the_ground_behind_does_not(option):
+    tree = Tree((1,), (0.0, 40.0))
+    seen = draw_tee_view(
+        replace(option, throw=replace(option.throw, lie=(0.0, 0.0))), open_ground(trees=(tree,))
+    )
+    behind, before = seen.things.split('class="trunk"')
+    assert behind.count('class="ridge"') == sum(d > 40 for d in RIDGES_M)
+    assert before.count('class="ridge"') == sum(d < 40 for d in RIDGES_M)
+
+
+@pytest.mark.parametrize("rise_m", [-30.0, 0.0, 12.0])
+def test_the_basket_is_in_the_picture_down_and_up_a_hill(option, rise_m):
+    slope = tuple(SpotHeight((), (x, y), rise_m * y / 80.0) for x in (-60, 0, 60) for y in (-40, 0, 80, 160))
+    seen = draw_tee_view(
+        replace(option, throw=replace(option.throw, lie=(0.0, 0.0))), open_ground(spot_heights=slope)
+    )
+    _, foot, top, *_ = numbers(seen.basket)
+    assert top > 0.0
+    assert foot < seen.height
+
+
+def test_a_building_before_the_tee_is_drawn_with_its_near_face_over_its_far_one(option):
+    """Four faces, the far ones first, each as high on the picture as it stands."""
+    barn = Barrier((1,), box(-6.0, 30.0, 6.0, 45.0), top_m=4.0)
+    ahead = replace(option, throw=replace(option.throw, lie=(0.0, 0.0), heading_deg=90.0))
+    drawn = draw_tee_view(ahead, open_ground(barriers=(barn,)))
+    faces = [np.reshape(numbers(d), (-1, 2)) for d in re.findall(r'class="wall" d="([^"]+)"', drawn.things)]
+    heights_px = [np.ptp(face[:, 1]) for face in faces]
+    assert len(faces) == 4
+    assert heights_px[0] == min(heights_px)
+    near = faces[-1]
+    assert np.ptp(near[:, 0]) / np.ptp(near[:, 1]) == pytest.approx(12.0 / 4.0, rel=0.02)
 
 
 @pytest.mark.parametrize(

@@ -7,12 +7,17 @@ import pytest
 from shapely.geometry import box
 
 from tests.core.holes import open_hole
+from tests.options import THROW, option
 from ypodrome.core.hole.features import Area, Tree
 from ypodrome.core.strategy import sense
 from ypodrome.core.strategy.contest import contest
 from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.options import Role
+from ypodrome.core.strategy.reason import Why
 from ypodrome.core.strategy.search import THOROUGH, Case, candidates, judge
 from ypodrome.core.strategy.sense import EQUAL, ease, settled
+from ypodrome.core.strategy.why import reasons
+from ypodrome.wording.reasons import reason_sentences
 
 TEE, FRESH = np.zeros(2), 4096
 POND = Area((1,), box(2, 60, 30, 75), play="ob", surface="water", name="the pond")
@@ -59,3 +64,38 @@ def test_of_throws_that_cannot_be_told_apart_the_easier_is_first_and_costs_no_mo
     first, best = (j.throws.take(o[:1]) for j, o in ((judged, order), (plainly, cheapest)))
     assert ease(here.arsenal, first)[0] <= ease(here.arsenal, best)[0]
     assert scores(here, ground, first)[0] < scores(here, ground, best)[0] + EQUAL + 0.02
+
+
+@pytest.mark.parametrize(
+    ("left_deg", "words"), [(9.0, " aimed 7° farther left"), (-3.0, " aimed 5° farther right"), (2.0, "")]
+)
+def test_a_rival_of_the_same_disc_hand_and_line_is_told_by_its_aim(left_deg, words):
+    first, rival = option(role=Role.FIRST), option()
+    mine, theirs = (replace(o, aim=replace(o.aim, left_deg=a)) for o, a in ((first, 2.0), (rival, left_deg)))
+    told = next(r for r in reasons(mine, mine, theirs, None, safe=True) if r.why == Why.RATHER)
+    assert reason_sentences([told], "metric") == [f"As good as the Korriel (straight){words}."]
+
+
+def as_good(**easier):
+    """A first plan that costs as much as its rival, and in what it is easier, as told."""
+    first = option(replace(THROW, **easier), role=Role.FIRST)
+    rival = option(replace(THROW, disc=replace(THROW.disc, name="Gantle")))
+    told = reasons(first, first, rival, None, safe=True)
+    return reason_sentences((r for r in told if r.why == Why.RATHER), "metric")[0]
+
+
+@pytest.mark.parametrize(
+    ("easier", "words"),
+    [
+        ({}, "As good as the Gantle (straight)."),
+        ({"disc": replace(THROW.disc, speed=5.0)}, "As good as the Gantle (straight), with a slower disc."),
+        ({"power": 0.8}, "As good as the Gantle (straight)."),
+        ({"own_line": "stock hyzer"}, "As good as the Gantle (straight), on a line you have kept."),
+        ({"bend_deg": 30.0, "disc": replace(THROW.disc, speed=2.0)},
+         "As good as the Gantle (straight), with a slower disc."),
+        ({"bend_deg": 30.0}, "As good as the Gantle (straight)."),
+    ],
+)  # fmt: skip
+def test_of_equals_the_first_says_in_what_it_is_easier(easier, words):
+    """Up to nine tenths of the arm all power is as easy."""
+    assert as_good(**easier) == words

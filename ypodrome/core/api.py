@@ -12,7 +12,7 @@ from ypodrome.core.flight.simulate import Air, Flight, fly
 from ypodrome.core.green import Green, Putt
 from ypodrome.core.green.styles import Style
 from ypodrome.core.ground.field import groves_at, heights, open_field
-from ypodrome.core.hole.features import Course, Layout, LayoutHole
+from ypodrome.core.hole.features import Barrier, Course, Layout, LayoutHole
 from ypodrome.core.hole.relief import Surface, contour_levels, contour_lines, surface_through
 from ypodrome.core.hole.rule_facts import CIRCLE_1_M, FACTS
 from ypodrome.core.hole.scene import Scene, scene_document, scene_for, whole_course
@@ -38,6 +38,7 @@ from ypodrome.core.strategy.again import aimed, judged
 from ypodrome.core.strategy.aim import Aim, At, bearing_deg
 from ypodrome.core.strategy.arsenal import StockLine, usual_nose_deg
 from ypodrome.core.strategy.day import round_chances
+from ypodrome.core.strategy.ease import Easier
 from ypodrome.core.strategy.ends import two_thirds
 from ypodrome.core.strategy.every_throw import Sort, Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.exactness import Height, Window
@@ -146,11 +147,13 @@ __all__ = [
     "Aim",
     "Air",
     "At",
+    "Barrier",
     "Caution",
     "Chances",
     "Course",
     "Danger",
     "Disc",
+    "Easier",
     "Event",
     "Fault",
     "Felt",

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 
-from ypodrome.core.api import CIRCLE_1_M, TIE, Felt, How, Reason, Why
+from ypodrome.core.api import CIRCLE_1_M, TIE, Easier, Felt, How, Reason, Why
 from ypodrome.wording.measures import LITTLE, between, in_hundred, length, of_a_throw, price, short_length
-from ypodrome.wording.throws import kind_words
+from ypodrome.wording.throws import STRAIGHT_DEG, kind_words, side_word
 
 VERBS = {
     How.OVER: ("Carries", "carrying"),
@@ -22,6 +22,12 @@ ASPECTS = {
     "mando": "past the mandatory",
     "obstacle": "into something",
     "bogey_or_worse": "bogey or worse",
+}
+EASIER = {
+    Easier.DISC: "with a slower disc",
+    Easier.POWER: "with less power",
+    Easier.LINE: "on a straighter line",
+    Easier.KEPT: "on a line you have kept",
 }
 HAPPENS = {"ob": "out of bounds", "mando": "misses the mandatory", "lost": "lost"}
 
@@ -84,15 +90,22 @@ def _at_price(r: Reason, _units: str) -> str:
 
 def _rather(r: Reason, _units: str) -> str:
     """As "0.08 of a throw better than the Gantle (fade): in the circle 41 in 100 instead of 30"; the hand is
-    told where the rival is the same disc and shape."""
+    told where the rival is the same disc and shape, the aim where it is the same hand too."""
     disc, shape, code, aspect = r.names
     cost = r.figures["cost"]
     rank = "As good as" if abs(cost) < TIE else f"{of_a_throw(cost)} {'better' if cost > 0 else 'worse'} than"
-    told = f"{rank} the {disc} ({', '.join(filter(None, (shape, code)))})"
+    told = f"{rank} the {disc} ({', '.join(filter(None, (shape, code)))}){_aside(r)}"
+    if aspect in set(Easier):
+        return f"{told}, {EASIER[Easier(aspect)]}"
     if not aspect:
         return told
     mine, theirs = (in_hundred(r.figures[k]) for k in ("mine", "theirs"))
     return f"{told}: {ASPECTS[aspect]} {mine} instead of {theirs}"
+
+
+def _aside(r: Reason) -> str:
+    left = r.figures.get("aside_deg", 0.0)
+    return f" aimed {abs(left):.0f}° farther {side_word(left)}" if abs(left) >= STRAIGHT_DEG else ""
 
 
 def _circle(r: Reason, units: str) -> str:

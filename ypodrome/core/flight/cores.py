@@ -1,13 +1,11 @@
-"""Work on many rows, shared out over all cores by threads: compiled kernels, and numpy and shapely on large
-arrays, let go of the lock. Within a share nothing is shared out again."""
+"""Work on many rows, shared out over all cores by threads: compiled kernels let go of the lock."""
 
 from __future__ import annotations
 
 import os
-import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
-from typing import Any, TypeVar
+from typing import Any
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,16 +16,8 @@ SMALLEST_SHARE, SHARES_A_CORE = 256, 2
 each: every share fills eight lanes and leaves some of them empty at its end (chosen: a plan takes four fifths
 of the processor time it took with 32 and 8, and no longer)."""
 
+_POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="cores")
 _lent = WORKERS
-_here = threading.local()
-
-
-def _is_a_share() -> None:
-    _here.is_a_share = True
-
-
-_POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="cores", initializer=_is_a_share)
-Part = TypeVar("Part")
 
 
 def with_cores(cores: int, work: Callable[..., Any], *args: Any) -> Any:
@@ -40,16 +30,10 @@ def with_cores(cores: int, work: Callable[..., Any], *args: Any) -> Any:
         _lent = WORKERS
 
 
-def shares(work: Callable[[slice], Part], n: int, least: int = SMALLEST_SHARE) -> list[Part]:
-    """What `work` returns for slices of n rows, at least so many each, in order."""
-    parts = max(1, min(SHARES_A_CORE * _lent, n // least))
-    if parts == 1 or _lent == 1 or hasattr(_here, "is_a_share"):
-        return [work(slice(0, n))]
-    edges = np.linspace(0, n, parts + 1).astype(int)
-    return list(_POOL.map(work, map(slice, edges[:-1], edges[1:])))
-
-
 def on_all_cores(work: Callable[[slice], NDArray[Any]], n: int, least: int = SMALLEST_SHARE) -> NDArray[Any]:
     """What `work` returns for slices of n rows, at least so many each, joined in order."""
-    parts = shares(work, n, least)
-    return parts[0] if len(parts) == 1 else np.concatenate(parts)
+    parts = max(1, min(SHARES_A_CORE * _lent, n // least))
+    if parts == 1 or _lent == 1:
+        return work(slice(0, n))
+    edges = np.linspace(0, n, parts + 1).astype(int)
+    return np.concatenate(list(_POOL.map(work, map(slice, edges[:-1], edges[1:]))))

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
 from dataclasses import dataclass, fields
 
 import numpy as np
@@ -35,14 +34,9 @@ class Outcome:
     lost_lie: NDArray[np.float64]
     gone: NDArray[np.float64]
 
-    def take(self, rows: NDArray[np.int64] | slice) -> Outcome:
+    def take(self, rows: NDArray[np.int64]) -> Outcome:
         """The chosen throws."""
         return Outcome(**{f.name: getattr(self, f.name)[rows] for f in fields(self)})
-
-
-def joined(parts: Sequence[Outcome]) -> Outcome:
-    """Several sets of throws as one."""
-    return Outcome(*(np.concatenate([getattr(p, f.name) for p in parts]) for f in fields(Outcome)))
 
 
 def resolve(

@@ -9,12 +9,11 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.disc.colour import find_powers
-from ypodrome.core.flight.cores import SMALLEST_SHARE, shares
 from ypodrome.core.flight.release import HEADING, HYZER, SIDE, X, Y
 from ypodrome.core.flight.simulate import Flights
 from ypodrome.core.ground.field import groves_at, surfaces_at
 from ypodrome.core.ground.surfaces import SURFACE_NAMES
-from ypodrome.core.hole.rules import Outcome, joined, resolve
+from ypodrome.core.hole.rules import Outcome, resolve
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.strategy.arsenal import Arsenal
@@ -52,40 +51,26 @@ def draw_cloud(
     """Fly every throw with the same luck: common random numbers make differences sharp. Throws that are
     not to be compared may be given the number of a luck each [m], so that their errors are not one."""
     luck = np.zeros(len(throws), np.int64) if luck is None else luck
-    lucks = int(luck.max()) + 1
-    z = standard_draws(draws * lucks, seed).reshape(-1, draws, DIMENSIONS)[luck]
-    blur = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(lucks, draws, 2))[luck]
+    z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
     rim = arsenal.rim_over(throws.combo, throws.power)
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet, rim)
     factors = factors * arsenal.practice_factor(throws.combo) * situation.footing.spread
     factors = factors * in_woods(situation.scene, throws.release[:, [X, Y]])
-
-    seeds = np.arange(1, draws + 1) + draws * luck[:, None] + 1_000_003 * seed
-
-    def share(s: slice) -> tuple[Flights, Outcome]:
-        return _drawn(situation, arsenal, throws.take(s), factors[s], z[s], blur[s], seeds[s])
-
-    parts = shares(share, len(throws), -(-SMALLEST_SHARE // draws))
-    flown = np.concatenate([flights for flights, _ in parts])
-    outcome = joined([outcome for _, outcome in parts])
-    return Cloud(flown.reshape(len(throws), draws).view(np.recarray), outcome, draws)
-
-
-def _drawn(
-    situation: Situation, arsenal: Arsenal, throws: Solved, factors: NDArray[np.float64],
-    z: NDArray[np.float64], blur: NDArray[np.float64], seeds: NDArray[np.int64],
-) -> tuple[Flights, Outcome]:  # fmt: skip
-    """Flights and outcomes [m k] of throws with these factors [m] on their spreads, draws [m, k, 9], blurs of
-    unknown ground [m, k, 2] and luck in flight [m, k]."""
     sizes = situation.sizes[arsenal.kind[throws.combo]]
     releases = scatter(throws.release, sizes, factors, z, situation.thrower.fault_share)
     m, k = releases.shape[:2]
-    flat, discs = releases.reshape(m * k, -1), np.repeat(arsenal.disc[throws.combo], k)
-    winds = gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2)
-    flown = situation.range.fly(arsenal.bodies, discs, flat, winds, seeds.ravel())
-    _blur_unknown(situation.scene, flown, flat, blur.reshape(m * k, 2))
-    found = _find_power(situation.scene, arsenal, discs, flown)
-    return flown, resolve(situation.scene, flown, flat[:, [X, Y]], found)
+    flat = releases.reshape(m * k, -1)
+    flown = situation.range.fly(
+        arsenal.bodies,
+        np.repeat(arsenal.disc[throws.combo], k),
+        flat,
+        gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2),
+        (np.arange(1, k + 1) + k * luck[:, None]).ravel() + 1_000_003 * seed,
+    )
+    _blur_unknown(situation.scene, flown, flat, seed)
+    found = _find_power(situation.scene, arsenal, np.repeat(arsenal.disc[throws.combo], k), flown)
+    outcome = resolve(situation.scene, flown, flat[:, [X, Y]], found)
+    return Cloud(flown.reshape(m, k).view(np.recarray), outcome, k)
 
 
 def _find_power(scene: Scene, arsenal: Arsenal, discs: NDArray[np.int64], flown: Flights) -> Any:
@@ -103,16 +88,15 @@ def in_woods(scene: Scene, lies: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.where((groves_at(scene.field, lies) >= 0) & off_the_pad, IN_WOODS, 1.0)
 
 
-def _blur_unknown(
-    scene: Scene, flown: Flights, releases: NDArray[np.float64], blur: NDArray[np.float64]
-) -> None:
+def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray[np.float64], seed: int) -> None:
     """Scatter rests [n] on ground nobody has looked at: slope, footing and edges of a green
-    not seen may send a disc anywhere near, so far along the throw and towards its side [n, 2]."""
+    not seen may send a disc anywhere near, counted along the throw and towards its side."""
     for unknown in scene.unknowns:
         if unknown.what == "woods":
             continue
         rows = holds(unknown.shape, flown.rest_x_m, flown.rest_y_m)
-        on, off = blur[:, 0], blur[:, 1] * releases[:, SIDE]
+        on, off = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(2, len(flown)))
+        off = off * releases[:, SIDE]
         head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])
         moved = np.stack([on * head[0] - off * head[1], on * head[1] + off * head[0]], axis=1)
         flown.rest_x_m[rows] += moved[rows, 0]

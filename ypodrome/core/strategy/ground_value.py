@@ -16,7 +16,6 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
@@ -61,9 +60,6 @@ AROUND = 32
 """Distances at which, and the number of places around the basket from which, usual ground is valued."""
 
 OUT_OF_REACH = 8.0
-MANY = 2000
-"""Outcomes that are worth handing to another core (chosen: a millisecond's work)."""
-
 HOLED_NOW = np.eye(THROWS)[0]
 Points = NDArray[np.float64]
 
@@ -178,9 +174,6 @@ class GroundValue:
 
     def of_cloud(self, o: Outcome) -> NDArray[np.float64]:
         """Outlooks [n, THROWS] before throws with these outcomes, lost discs included."""
-        return on_all_cores(lambda s: self._before(o.take(s)), len(o.lie), MANY)
-
-    def _before(self, o: Outcome) -> NDArray[np.float64]:
         value = after(self.outlook(o.lie), 1 + o.penalty)
         value[o.holed] = HOLED_NOW
         lost = o.lost > 0.0
@@ -258,7 +251,7 @@ class GroundValue:
         by, with a luck of each lie's own, and noise is evened out among lies that gained alike."""
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
-        chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found)
+        chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found, luck)
         s = self.situation
         cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
         outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)

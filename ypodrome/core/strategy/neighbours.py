@@ -34,6 +34,10 @@ and wires)."""
 DETOUR_M = 1.0e3
 """Added to the straight distance of a lie that is not near on foot, to rank it behind all that are."""
 
+ASTRAY_M = 8.0
+"""Added where only one of a lie and a place is on the wrong side of a mandatory (chosen: a few steps beyond
+its edge a throw still bends round it; with thirty places beside the edge were out by .7 of a throw)."""
+
 EQUALS_APART_M = 1e-9
 """What sets lies as far away apart, the first before others, so that which few are kept hangs on no luck of
 sorting (chosen: far below what any distance is known to)."""
@@ -56,10 +60,9 @@ class Neighbours:
         on_foot = dijkstra(_graph(blocked, self.shape), indices=sources, limit=FARTHEST_M).T
         self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
         if scene.mandos:
-            self._cost += FARTHEST_M * (_astray(scene, centres)[:, None] != _astray(scene, lies))
+            self._cost += ASTRAY_M * (_astray(scene, centres)[:, None] != _astray(scene, lies))
         self._most, self._let_in = most, 0
         self._near = np.empty((len(centres), 0), np.int64)
-        self._near_cost = np.empty((len(centres), 0))
 
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
@@ -70,17 +73,17 @@ class Neighbours:
     def let_in(self, count: int) -> NDArray[np.int64]:
         """Let the first `count` lies speak: for every cell the `most` nearest of them [cells, most]. Where
         only some are near on foot, the nearest stands in for the others."""
-        new = np.arange(self._let_in, count)
-        lies = np.concatenate([self._near, np.tile(new, (len(self._cost), 1))], axis=1)
-        cost = np.concatenate([self._near_cost, self._cost[:, new]], axis=1)
-        order = _least(cost, self._most)
+        new = _least(self._cost[:, self._let_in : count], self._most) + self._let_in
+        lies = np.concatenate([self._near, new], axis=1)
+        cost = np.take_along_axis(self._cost, lies, axis=1)
+        order = np.argsort(cost, axis=1, kind="stable")[:, : self._most]
         self._near = np.take_along_axis(lies, order, axis=1)
-        self._near_cost = np.take_along_axis(cost, order, axis=1)
+        near_cost = np.take_along_axis(cost, order, axis=1)
         self._let_in = count
-        alike = (self._near_cost < DETOUR_M) | (self._near_cost[:, :1] >= DETOUR_M)
+        alike = (near_cost < DETOUR_M) | (near_cost[:, :1] >= DETOUR_M)
         nearest = np.where(alike, self._near, self._near[:, :1])
         if count == self._cost.shape[1]:
-            del self._cost, self._near, self._near_cost  # ten times as large as what is told
+            del self._cost  # ten times as large as what is told
         return nearest
 
     def _centres(self) -> NDArray[np.float64]:
@@ -91,12 +94,12 @@ class Neighbours:
 
 def _least(costs: NDArray[np.float64], most: int) -> NDArray[np.int64]:
     """Columns of the least few of every row, the least first, the first of equals before others."""
-    if costs.shape[1] > most:
-        first = costs + EQUALS_APART_M * np.arange(costs.shape[1])
-        some = np.sort(np.argpartition(first, most, axis=1)[:, :most], axis=1)
-        order = np.argsort(np.take_along_axis(costs, some, axis=1), axis=1, kind="stable")
-        return np.take_along_axis(some, order, axis=1)
-    return np.argsort(costs, axis=1, kind="stable")
+    first = costs + EQUALS_APART_M * np.arange(costs.shape[1])
+    if costs.shape[1] <= most:
+        return np.argsort(first, axis=1)
+    some = np.argpartition(first, most, axis=1)[:, :most]
+    order = np.argsort(np.take_along_axis(first, some, axis=1), axis=1)
+    return np.take_along_axis(some, order, axis=1)
 
 
 def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:

@@ -26,7 +26,8 @@ thorough search; with half of all .04, which is what the better of few draws cos
 
 LOOK_SEED, LED_SEED = 77, 79
 """The draws of the look and of the leaders: others than those that value the winner, and the same whatever
-the seed of the plan, whose luck is to choose no throw (chosen)."""
+the seed of the plan, whose luck is to choose no throw; every lie has its own of them, or one odd luck would
+choose badly at all lies alike, which made a whole hole .1 too dear (chosen)."""
 
 STAYING = 0.01
 """Throws by which an aim beside must be better to be taken (chosen: what draws leave in doubt)."""
@@ -50,17 +51,18 @@ class Race:
     ends: NDArray[np.float64]
     value: Callable[[Outcome], NDArray[np.float64]]
 
-    def best(self, lies: Points, found: Found) -> Solved:
-        """The best throw from each lie [n, 2] of those screened [n, most, 3]."""
+    def best(self, lies: Points, found: Found, luck: NDArray[np.int64]) -> Solved:
+        """The best throw from each lie [n, 2] of those screened [n, most, 3], by a luck of its own [n]."""
         n = len(lies)
         owner, hope, solved, spots = self._tried(lies, found)
-        cost = (LOOK_DRAWS * self._cost(solved, LOOK_DRAWS, LOOK_SEED) + TRUST * hope) / (LOOK_DRAWS + TRUST)
+        look = self._cost(solved, LOOK_DRAWS, LOOK_SEED, luck[owner])
+        cost = (LOOK_DRAWS * look + TRUST * hope) / (LOOK_DRAWS + TRUST)
         keep = _best_of(owner, cost, n, LED)
         solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
-        more = self._cost(solved, LED_DRAWS, LED_SEED)
+        more = self._cost(solved, LED_DRAWS, LED_SEED, luck[owner])
         cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
         keep = _best_of(owner, cost, n, 1)
-        return self._aside(solved.take(keep), more[keep], spots[keep] - lies)
+        return self._aside(solved.take(keep), more[keep], spots[keep] - lies, luck)
 
     def _tried(
         self, lies: Points, found: Found
@@ -76,18 +78,20 @@ class Race:
         solved, spots = self._meant(lies[owner[tried]], entry[tried], aim[tried], lift)
         return owner[tried], 1.0 + after[tried], solved, spots
 
-    def _aside(self, solved: Solved, cost: NDArray[np.float64], meant: Points) -> Solved:
+    def _aside(
+        self, solved: Solved, cost: NDArray[np.float64], meant: Points, luck: NDArray[np.int64]
+    ) -> Solved:
         """The throws, or as they are aimed a little to either side where that is better."""
         tried, costs = [solved], [cost - STAYING]
         for side in (-ASIDE_M, ASIDE_M):
             release = solved.release.copy()
             release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
             tried.append(replace(solved, release=release))
-            costs.append(self._cost(tried[-1], LED_DRAWS, LED_SEED))
+            costs.append(self._cost(tried[-1], LED_DRAWS, LED_SEED, luck))
         return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
 
-    def _cost(self, solved: Solved, draws: int, seed: int) -> NDArray[np.float64]:
-        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed)
+    def _cost(self, solved: Solved, draws: int, seed: int, luck: NDArray[np.int64]) -> NDArray[np.float64]:
+        cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed, luck)
         return expected(self.value(cloud.outcome).reshape(len(solved), draws, THROWS).mean(axis=1))
 
     def _slopes(

@@ -26,7 +26,7 @@ class Why(StrEnum):
     DECIDES = "decides"  # n: how, what; f: chance
     OTHERWISE = "otherwise"  # n: how, what; f: cost of deciding so
     AT_PRICE = "at price"  # f: cost of deciding as this does
-    RATHER = "rather"  # n: disc, shape, aspect; f: cost, mine, theirs
+    RATHER = "rather"  # n: disc, shape, code, aspect or in what easier; f: cost, mine, theirs, aside_deg
     CIRCLE = "circle"  # f: chance
     LEAVES = "leaves"  # f: distance_m, quarter_m, three_quarter_m, rise_m; n: felt wind
     UNSEEN = "unseen"  # f: seen

@@ -13,6 +13,7 @@ from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rule_facts import CIRCLE_2_M
 from ypodrome.core.strategy.arsenal import Arsenal
 from ypodrome.core.strategy.contest import contest
+from ypodrome.core.strategy.ease import hardness
 from ypodrome.core.strategy.forecast import mean_shape
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.search import THOROUGH, Case, Judged, candidates, costs_of, judge
@@ -24,11 +25,6 @@ EQUAL = 0.008
 """Throws that cannot be told apart differ by less (chosen: over the standard error of a difference by all the
 draws of a contest, .006: a quarter of a throw over the root of their number, benchmarks/noise.py)."""
 
-PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.004, 0.03, 0.0005, 0.01
-"""What is easier to throw is worth: throws for each speed number less, for leaving a tenth of the arm, for
-each degree less of bend, and for a line the player has kept (chosen: together no more than some hundredths,
-as players give up for a throw they trust)."""
-
 FAVOURITE, LIKED_PUTT = 0.02, 0.05
 """What a favoured line is worth, and a putt as liked rather than a neutral one (chosen: as above)."""
 
@@ -36,7 +32,6 @@ CLEARLY_UP_M, CLEARLY_BLOWS_M_S, TAP_IN_M = 0.5, 3.0, 3.0
 """Rise of the basket and wind along the putt that are felt, and the distance below which nobody minds
 (chosen)."""
 
-MOST_BEND_DEG = 40.0
 LAST = 1.0
 """Throws that keep what the contest did not leave behind what it did."""
 
@@ -91,10 +86,8 @@ def _putts_liked(situation: Situation, judged: Judged, liking: PuttLiked) -> NDA
 
 
 def ease(arsenal: Arsenal, throws: Solved) -> NDArray[np.float64]:
-    """What sense adds to the costs of throws [n]: fast discs, all-out power and bent lines, less for what the
-    player has rehearsed."""
+    """What sense adds to the costs of throws [n]: fast discs, all-out power and bent lines, and what the
+    player has not rehearsed."""
     speed = np.array([d.speed for d in arsenal.discs])[arsenal.disc[throws.combo]]
-    bend = np.minimum(np.abs(np.degrees(throws.bend)), MOST_BEND_DEG)
-    kept = np.where(arsenal.line[throws.combo] >= 0, REHEARSED, 0.0)
-    effort = np.clip((throws.power - 0.9) / 0.1, 0.0, 1.0)
-    return np.asarray(PER_SPEED * speed + PER_EFFORT * effort + PER_BEND_DEG * bend - kept)
+    kept = arsenal.line[throws.combo] >= 0
+    return np.sum(list(hardness(speed, throws.power, np.degrees(throws.bend), kept).values()), axis=0)

@@ -33,7 +33,7 @@ class Solved:
     miss_m: NDArray[np.float64]
     bend: NDArray[np.float64]
 
-    def take(self, rows: NDArray[Any] | slice) -> Solved:
+    def take(self, rows: NDArray[Any]) -> Solved:
         """The chosen rows."""
         return Solved(self.combo[rows], self.release[rows], self.power[rows], self.miss_m[rows],
                       self.bend[rows])  # fmt: skip

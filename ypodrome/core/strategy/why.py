@@ -6,6 +6,7 @@ import math
 
 from ypodrome.core.hole.rule_facts import CIRCLE_2_M
 from ypodrome.core.strategy.choice import choice_reasons
+from ypodrome.core.strategy.ease import Easier, hardness
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.reason import TIE, Reason, Why, dearer
 
@@ -30,6 +31,10 @@ LESS_TROUBLE = 0.005
 TOLD_APART = 0.02
 """Chance by which two options must differ in something for it to be the reason (chosen: draws leave some two
 in a hundred in doubt)."""
+
+EASIER = 0.003
+"""What sense must find easier for it to be told (chosen: a speed number, six degrees of bend, a hundredth of
+the arm)."""
 
 
 def reasons(
@@ -80,12 +85,27 @@ def _rather(option: Option, rival: Option) -> Reason:
 
     most = max(ASPECTS, key=better)
     aspect = most if better(most) > TOLD_APART * WEIGHTS[most] else ""
+    if not aspect and abs(cost) < TIE and option.standing.role == Role.FIRST:
+        aspect = _easier(option, rival)
     figures = {"cost": cost}
     alike = (option.throw.disc, option.forecast.shape) == (rival.throw.disc, rival.forecast.shape)
-    names = rival.throw.disc.name, rival.forecast.shape, rival.throw.code if alike else "", aspect
-    if aspect:
+    if alike and option.throw.code == rival.throw.code:
+        figures["aside_deg"] = rival.aim.left_deg - option.aim.left_deg
+    code = rival.throw.code if alike and option.throw.code != rival.throw.code else ""
+    names = rival.throw.disc.name, rival.forecast.shape, code, aspect
+    if aspect in ASPECTS:
         figures |= {"mine": getattr(mine, aspect), "theirs": getattr(theirs, aspect)}
     return Reason(Why.RATHER, figures, names)
+
+
+def _easier(option: Option, rival: Option) -> str:
+    """In what a throw that costs as much is most easier, if it is."""
+    mine, theirs = (
+        hardness(t.disc.speed, t.power, t.bend_deg, bool(t.own_line)) for t in (option.throw, rival.throw)
+    )
+    gains = {part: float(theirs[part] - mine[part]) for part in Easier}
+    most = max(Easier, key=gains.__getitem__)
+    return most if gains[most] > EASIER else ""
 
 
 def _landing(option: Option) -> list[Reason]:

@@ -4,22 +4,25 @@ from __future__ import annotations
 
 import math
 from dataclasses import dataclass, field
-from typing import Any
+from itertools import pairwise
 
 import numpy as np
+import shapely
 from django.utils.safestring import mark_safe
 from numpy.typing import NDArray
+from shapely.geometry import LineString
 
-from ypodrome.core.api import Option, Scene, heights, with_scene
+from ypodrome.core.api import Barrier, Option, Scene, heights, with_scene
 from ypodrome.drawing.frame import basket_of, path_of, relative_path
 from ypodrome.drawing.hole_drawing import Label
 
 WIDTH, HEIGHT = 424.0, 188.0
+HORIZON, MARGIN = 0.62 * HEIGHT, 36.0
 EYE_M = 1.65
 NEAREST_M = 4.0
 FARTHEST_M = 190.0
 RIDGES_M = (8, 12, 18, 26, 36, 48, 62, 80, 100, 125, 160, 190)
-EDGE_TREE_M = 6.5
+EDGE_TREE_M, FACE_STEP_M = 6.5, 3.0
 
 
 @dataclass(frozen=True)
@@ -44,11 +47,11 @@ class Camera:
 
 @dataclass
 class TeeDrawing:
-    """Path data of the thrower's view; `things`, far ones first, as SVG."""
+    """Path data of the thrower's view; `things`, the ground among them, are SVG, far ones first: what is near
+    hides what is behind it."""
 
     width: float = WIDTH
     height: float = HEIGHT
-    ridges: list[str] = field(default_factory=list)
     things: str = ""
     labels: list[Label] = field(default_factory=list)
     flight: str = ""
@@ -62,7 +65,6 @@ def draw_tee_view(option: Option, scene: Scene) -> TeeDrawing:
     """The view from the lie of an option, wide enough to hold both the aim and the basket."""
     camera = _camera(option, scene)
     drawing = TeeDrawing()
-    drawing.ridges = _ridges(scene, camera)
     drawing.things = mark_safe(_things(scene, camera))  # numbers and our own looks only
     drawing.labels = _landmarks(scene, camera)
     path = option.forecast.path
@@ -84,13 +86,20 @@ def _camera(option: Option, scene: Scene) -> Camera:
     off = math.radians(option.throw.heading_deg) - to_pin
     off = math.atan2(math.sin(off), math.cos(off))
     half = min(max(math.radians(20.0), abs(off) / 2 + math.radians(11.0)), math.radians(52.0))
-    z = float(heights(scene.field, lie[None])[0]) + EYE_M
-    return Camera((float(lie[0]), float(lie[1]), z), to_pin + off / 2, WIDTH / 2 / math.tan(half),
-                  HEIGHT * 0.62)  # fmt: skip
+    ground, foot = heights(scene.field, np.array([lie, scene.pin.at])).tolist()
+    focal = WIDTH / 2 / math.tan(half)
+    below = (ground + EYE_M - foot) / max(math.dist(lie, scene.pin.at), NEAREST_M) * focal
+    return Camera((float(lie[0]), float(lie[1]), ground + EYE_M), to_pin + off / 2, focal, _horizon(below))
 
 
-def _ridges(scene: Scene, camera: Camera) -> list[str]:
-    """Lines of equal distance over the real ground: they bunch where it rises to the eye."""
+def _horizon(below_px: float) -> float:
+    """Where the horizon is drawn: usual, or so that a basket that far below it is in the picture."""
+    return min(max(HORIZON, MARGIN - below_px), HEIGHT - MARGIN - below_px)
+
+
+def _ridges(scene: Scene, camera: Camera) -> list[tuple[float, str]]:
+    """Distance and SVG of the real ground nearer than lines of equal distance: they bunch where it rises to
+    the eye."""
     lines = []
     angles = camera.heading + np.linspace(math.radians(56), -math.radians(56), 70)
     for distance in reversed(RIDGES_M):
@@ -99,7 +108,8 @@ def _ridges(scene: Scene, camera: Camera) -> list[str]:
         keep = (pixels[:, 0] > -60) & (pixels[:, 0] < WIDTH + 60)
         if keep.sum() > 1:
             edge = np.array([[WIDTH + 60, HEIGHT + 5], [-60, HEIGHT + 5]])
-            lines.append(path_of(np.concatenate([pixels[keep], edge]), closed=True))
+            ground = path_of(np.concatenate([pixels[keep], edge]), closed=True)
+            lines.append((float(distance), f'<path class="ridge" d="{ground}"/>'))
     return lines
 
 
@@ -130,10 +140,10 @@ def _standing(scene: Scene) -> Standing:
 
 
 def _things(scene: Scene, camera: Camera) -> str:
-    """Trees, edges of woods and walls as SVG, far ones first."""
-    found = _trees(_standing(scene), camera)
+    """Ground, trees, edges of woods and walls as SVG, far ones first."""
+    found = _ridges(scene, camera) + _trees(_standing(scene), camera)
     for barrier in scene.barriers:
-        found += _wall(barrier, scene, camera)
+        found += _walls(barrier, scene, camera)
     return "".join(svg for _, svg in sorted(found, key=lambda t: -t[0]))
 
 
@@ -146,7 +156,8 @@ def _trees(standing: Standing, camera: Camera) -> list[tuple[float, str]]:
     x = foot[:, 0]
     seen = (ahead >= NEAREST_M) & (ahead <= FARTHEST_M) & (x > -80) & (x < WIDTH + 80)
     px = camera.focal_px / np.maximum(ahead, NEAREST_M)
-    columns = (ahead, x, foot[:, 1], low[:, 1], high[:, 1], trunks * px, radii * px, standing.at[:, 0])
+    away = np.hypot(*(standing.at - camera.eye[:2]).T)
+    columns = (away, x, foot[:, 1], low[:, 1], high[:, 1], trunks * px, radii * px, standing.at[:, 0])
     rows = zip(*(c[seen].tolist() for c in columns), standing.wood[seen].tolist(), strict=True)
     return [(row[0], _tree(*row)) for row in rows]
 
@@ -171,18 +182,30 @@ def _tree(
     return f'<path class="trunk" d="{stem}"/>{crown}'
 
 
-def _wall(barrier: Any, scene: Scene, camera: Camera) -> list[tuple[float, str]]:
-    ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
-    along = np.arange(0.0, ring.length + 3.0, 3.0)
-    points = np.array([ring.interpolate(s).coords[0][:2] for s in along])
-    ground = heights(scene.field, np.ascontiguousarray(points))
+def _walls(barrier: Barrier, scene: Scene, camera: Camera) -> list[tuple[float, str]]:
+    """Distance and SVG of what is seen of a wall, or of every face of one that goes round something: the near
+    faces hide the far ones."""
+    if barrier.shape.geom_type != "Polygon":
+        return _face(barrier.shape, barrier, scene, camera)
+    corners = shapely.get_coordinates(barrier.shape.exterior)
+    faces = map(LineString, pairwise(corners))
+    return [seen for face in faces for seen in _face(face, barrier, scene, camera)]
+
+
+def _face(line: LineString, barrier: Barrier, scene: Scene, camera: Camera) -> list[tuple[float, str]]:
+    steps = max(1, math.ceil(line.length / FACE_STEP_M))
+    points = shapely.get_coordinates(
+        shapely.line_interpolate_point(line, np.linspace(0.0, 1.0, steps + 1), normalized=True)
+    )
+    ground = heights(scene.field, points)
     low, ahead = camera.see(points, ground + barrier.base_m)
     high, _ = camera.see(points, ground + barrier.top_m)
     seen = ahead > NEAREST_M
     if seen.sum() < 2:
         return []
     shape = np.concatenate([low[seen], high[seen][::-1]])
-    return [(float(ahead[seen].max()), f'<path class="wall" d="{path_of(shape, closed=True)}"/>')]
+    away = np.hypot(*(points - camera.eye[:2]).T).mean()
+    return [(float(away), f'<path class="wall" d="{path_of(shape, closed=True)}"/>')]
 
 
 def _landmarks(scene: Scene, camera: Camera) -> list[Label]:
