@@ -26,7 +26,7 @@ def test_a_hole_is_planned_and_the_wind_turned_while_a_round_is_being_planned(se
     watched.planned()
     page.get_by_role("slider", name="Wind from, degrees of the compass").focus()
     page.keyboard.press("]")
-    page.get_by_text("of a throw", exact=False).first.wait_for(timeout=60_000)
+    page.get_by_role("status").get_by_text("expected score", exact=False).wait_for(timeout=60_000)
     watched.planned()
     watched.accessible()
     assert " 202 " in server.log()
