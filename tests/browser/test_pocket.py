@@ -71,7 +71,7 @@ def as_planned(page):
 def take_along(page):
     tap(page, "Round")
     tap(page, "Take this round along")
-    page.get_by_text("you may switch the network off").wait_for(timeout=120_000)
+    page.get_by_text("you may switch the network off").wait_for(timeout=240_000)
     tap(page, "Card")
 
 
