@@ -232,7 +232,7 @@ def test_the_other_way_of_the_next_throw_is_priced_and_spelled_out_when_close():
 
 
 @pytest.mark.parametrize(
-    ("expected", "words"), [(2.97, "Thrown instead, 0.11 of a throw more"), (3.08, "First plan")]
+    ("expected", "words"), [(2.97, "Thrown instead, for 0.11 of a throw more"), (3.08, "First plan")]
 )
 def test_a_throw_dearer_than_the_putt_is_told_as_such(option, scene, expected, words):
     throw = replace(

@@ -64,3 +64,8 @@ def price(dearer: float) -> str:
     if abs(dearer) < LITTLE:
         return "costs the same"
     return f"{'costs' if dearer > 0 else 'saves'} {of_a_throw(dearer)}"
+
+
+def at_cost(dearer: float) -> str:
+    """What is had for what it costs more: "for 0.12 of a throw more"."""
+    return "at the same cost" if dearer < 3 * LITTLE else f"for {of_a_throw(dearer)} more"

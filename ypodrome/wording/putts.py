@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from ypodrome.core.api import Putt
-from ypodrome.wording.measures import in_hundred, length, of_a_throw, short_length
+from ypodrome.wording.measures import at_cost, in_hundred, length, of_a_throw, short_length
 
 SLOPE_WORTH = 0.03
 """Rise per distance from which a putt is called uphill or downhill (chosen)."""
@@ -16,6 +16,11 @@ def advice(putt: Putt) -> str:
     if putt.either:
         return "either"
     return "run it" if putt.runs else "lay it up"
+
+
+def thrown_instead(dearer: float) -> str:
+    """The part of a throw where a putt costs so much less."""
+    return f"Thrown instead, {at_cost(dearer)}"
 
 
 def putt_sentences(putt: Putt, units: str) -> list[str]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from ypodrome.core.api import CIRCLE_1_M, TIE, Easier, Felt, How, Reason, Why
-from ypodrome.wording.measures import LITTLE, between, in_hundred, length, of_a_throw, price, short_length
+from ypodrome.wording.measures import at_cost, between, in_hundred, length, of_a_throw, price, short_length
 from ypodrome.wording.throws import STRAIGHT_DEG, kind_words, side_word
 
 VERBS = {
@@ -50,24 +50,20 @@ def reason_sentences(reasons: Iterable[Reason], units: str) -> list[str]:
     return [f"{s}." for s in said if s]
 
 
-def _dearer(cost: float) -> str:
-    return "at the same cost" if cost < 3 * LITTLE else f"for {of_a_throw(cost)} more"
-
-
 def _contingency(r: Reason, _units: str) -> str:
     off, instead = (kind_words(name) for name in r.names)
-    return f"If the {off} is off today: the {instead} does it {_dearer(r.figures['cost'])}"
+    return f"If the {off} is off today: the {instead} does it {at_cost(r.figures['cost'])}"
 
 
 def _safer(r: Reason, _units: str) -> str:
     f = r.figures
-    return f"Trouble {in_hundred(f['trouble'])} instead of {in_hundred(f['usual'])}, {_dearer(f['cost'])}"
+    return f"Trouble {in_hundred(f['trouble'])} instead of {in_hundred(f['usual'])}, {at_cost(f['cost'])}"
 
 
 def _calmer(r: Reason, _units: str) -> str:
     f = r.figures
     return (
-        f"Bogey or worse {in_hundred(f['bogeys'])} instead of {in_hundred(f['usual'])}, {_dearer(f['cost'])}"
+        f"Bogey or worse {in_hundred(f['bogeys'])} instead of {in_hundred(f['usual'])}, {at_cost(f['cost'])}"
     )
 
 

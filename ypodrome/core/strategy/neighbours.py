@@ -76,14 +76,14 @@ class Neighbours:
         new = _least(self._cost[:, self._let_in : count], self._most) + self._let_in
         lies = np.concatenate([self._near, new], axis=1)
         cost = np.take_along_axis(self._cost, lies, axis=1)
-        order = np.argsort(cost, axis=1, kind="stable")[:, : self._most]
+        order = _least(cost, self._most)
         self._near = np.take_along_axis(lies, order, axis=1)
         near_cost = np.take_along_axis(cost, order, axis=1)
         self._let_in = count
         alike = (near_cost < DETOUR_M) | (near_cost[:, :1] >= DETOUR_M)
         nearest = np.where(alike, self._near, self._near[:, :1])
         if count == self._cost.shape[1]:
-            del self._cost  # ten times as large as what is told
+            del self._cost, self._near  # ten times as large as what is told
         return nearest
 
     def _centres(self) -> NDArray[np.float64]:

@@ -89,9 +89,10 @@ def _rather(option: Option, rival: Option) -> Reason:
         aspect = _easier(option, rival)
     figures = {"cost": cost}
     alike = (option.throw.disc, option.forecast.shape) == (rival.throw.disc, rival.forecast.shape)
-    if alike and option.throw.code == rival.throw.code:
+    other_hand = option.throw.code != rival.throw.code
+    if alike and not other_hand:
         figures["aside_deg"] = rival.aim.left_deg - option.aim.left_deg
-    code = rival.throw.code if alike and option.throw.code != rival.throw.code else ""
+    code = rival.throw.code if alike and other_hand else ""
     names = rival.throw.disc.name, rival.forecast.shape, code, aspect
     if aspect in ASPECTS:
         figures |= {"mine": getattr(mine, aspect), "theirs": getattr(theirs, aspect)}

@@ -9,8 +9,7 @@ from ypodrome.core.api import Follow, LiePlan, Option, Putt, Scene, dearer
 from ypodrome.drawing.frame import Frame
 from ypodrome.plan.presenters.sheet import card
 from ypodrome.plan.presenters.shot_drawing import draw_shot
-from ypodrome.wording.measures import of_a_throw
-from ypodrome.wording.putts import advice, putt_sentences
+from ypodrome.wording.putts import advice, putt_sentences, thrown_instead
 from ypodrome.wording.throws import STANCES, kind_words
 
 
@@ -20,8 +19,7 @@ def here_view(here: LiePlan, scene: Scene, frame: Frame, units: str) -> dict[str
     shown = card(first, units) if first else None
     putting = here.putt is not None and (first is None or here.expected < first.forecast.expected - 1e-9)
     if shown and putting:
-        more = dearer(shown["expected_score"], here.expected)
-        shown["role_words"] = f"Thrown instead, {of_a_throw(more)} more"
+        shown["role_words"] = thrown_instead(dearer(shown["expected_score"], here.expected))
     return {
         "here": here,
         "units": units,
