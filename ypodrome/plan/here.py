@@ -81,14 +81,15 @@ def from_here(hole: PlannedHole, lie: Point, values: Json) -> LiePlan:
     check_lie(situation.scene, at, thrown)
     worth = fresh(hole).planned.plan.worth
     key = f"here {hole.fingerprint} {at} {thrown} {stance}"
-    return _at_once(hole, key, plan_from_lie, situation, worth, at, thrown, stance)
+    return _at_once(hole, key, plan_from_lie, hole.fingerprint, situation, worth, at, thrown, stance)
 
 
 def zone_of(hole: PlannedHole) -> tuple[Follow, ...]:
     """What comes next from the parts of the zone of the throw in force."""
     kept = fresh(hole).planned
     key = f"zone {hole.fingerprint} {digest(repr(kept.in_force.throw))}"
-    return _at_once(hole, key, follows_of, situation_of(hole), kept.plan.worth, kept.in_force)
+    situation, worth = situation_of(hole), kept.plan.worth
+    return _at_once(hole, key, follows_of, hole.fingerprint, situation, worth, kept.in_force)
 
 
 def _at_once(hole: PlannedHole, key: str, work: Callable[..., Result], *args: Any) -> Result:

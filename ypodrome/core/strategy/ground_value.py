@@ -2,9 +2,9 @@
 
 Near the pin the green speaks (`core.green`). Farther out sampled lies (`mesh`) are valued ring by ring, every
 throw chosen from the whole bag: the repertoire is laid over the hole from each (`screening`), the best few
-are flown, and the winner is valued by fresh draws. Lies far from play or between trees are only looked at,
-and corrected by what playing out their neighbours showed. Between lies the difference from open ground is
-carried over, on foot, and by how hemmed in a place is.
+are flown, and the winner is valued by fresh draws. Lies far from play are only looked at, and corrected by
+what playing out others showed. Between lies the difference from open ground is carried over, on foot, and by
+how hemmed in a place is.
 """
 
 from __future__ import annotations
@@ -45,8 +45,8 @@ NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
 playing out shows where nothing is learnt yet (chosen)."""
 
 HEMMED = 0.3
-"""Chance of being stopped in the best forward direction from which a lie is played out when all others are
-valued: what stops short there, or goes back, ended on ground that was not valued yet (chosen)."""
+"""Chance of being stopped in the best forward direction from which a lie is only played out when all others
+are valued: what stops short there, or goes back, ends on ground that is not valued before (chosen)."""
 
 ASIDE = 0.1
 """Throws that screening must hope to save by a throw meant for another place than the basket, for such places
@@ -101,7 +101,6 @@ class GroundValue:
             self._let_speak(np.zeros((0, 2)), np.zeros((0, THROWS)))
             if played:
                 self._solve_rings(places)
-                self._play_out_hemmed(places)
         else:
             self._open, self._blocked = np.array(worth.open, float), np.array(worth.blocked, float)
             self._lay_out(worth.lies)
@@ -228,19 +227,19 @@ class GroundValue:
     # ---- ring by ring
 
     def _solve_rings(self, places: Mesh) -> None:
+        """Value the lies from the basket outward; what is hemmed in is looked at first, and played out by all
+        the ground."""
+        hemmed = self._hem_at(places.lies)[:, 0] >= HEMMED
         for r in np.unique(places.ring):
             rows = np.flatnonzero(places.ring == r)
             lies, luck, outlooks = places.lies[rows], places.luck[rows], np.empty((len(rows), THROWS))
-            played = places.played[rows]
+            played = places.played[rows] & ~hemmed[rows]
             if played.any():
                 outlooks[played] = self._played(lies[played], luck[played])
             if not played.all():
                 outlooks[~played] = self._looked_at(lies[~played])
             self._let_speak(np.concatenate([self.lies, lies]), np.concatenate([self.outlooks, outlooks]))
-
-    def _play_out_hemmed(self, places: Mesh) -> None:
-        """Play out what is hemmed in, once more or for the first time, by all the ground."""
-        rows = np.flatnonzero(self._hem_at(places.lies)[:, 0] >= HEMMED)
+        rows = np.flatnonzero(places.played & hemmed)
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if len(rows):
             self.outlooks[rows] = self._played(places.lies[rows], places.luck[rows])

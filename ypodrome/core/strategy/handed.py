@@ -30,14 +30,31 @@ def look_from_tee(situation: Situation, worth: Worth | None) -> Option:
     return best_from(situation, ground, situation.scene.tee.at, 0)
 
 
-def plan_from_lie(situation: Situation, worth: Worth, lie: Point, thrown: int, stance: Stance) -> LiePlan:
-    """`plan_from`."""
-    return plan_from(situation, GroundValue(situation, worth), lie, thrown, stance)
+_held: tuple[str, GroundValue] | None = None
+"""The ground asked for last, and the name it was asked by."""
 
 
-def follows_of(situation: Situation, worth: Worth, option: Option) -> tuple[Follow, ...]:
-    """`follows`."""
-    return follows(situation, GroundValue(situation, worth), option)
+def _ground(name: str, situation: Situation, worth: Worth) -> GroundValue:
+    """Ground that has a name of its own, held for the next time: who asks from one lie asks from more."""
+    global _held
+    held = _held
+    if held is None or held[0] != name:
+        _held = held = (name, GroundValue(situation, worth))
+    return held[1]
+
+
+def plan_from_lie(
+    name: str, situation: Situation, worth: Worth, lie: Point, thrown: int, stance: Stance
+) -> LiePlan:
+    """`plan_from`, over ground of a name of its own."""
+    ground = _ground(name, situation, worth)
+    return plan_from(ground.situation, ground, lie, thrown, stance)
+
+
+def follows_of(name: str, situation: Situation, worth: Worth, option: Option) -> tuple[Follow, ...]:
+    """`follows`, over ground of a name of its own."""
+    ground = _ground(name, situation, worth)
+    return follows(ground.situation, ground, option)
 
 
 def saved_by_seeing(situation: Situation) -> float:

@@ -1,5 +1,5 @@
-"""Where the worth of a hole is worked out: a wide mesh, the edges of woods, and places between what
-stands."""
+"""Where the worth of a hole is worked out: a wide mesh, the edges of woods, and places between what stands
+and beside where a mandatory comes into the way."""
 
 from __future__ import annotations
 
@@ -9,6 +9,7 @@ from dataclasses import dataclass
 
 import numpy as np
 import shapely
+import shapely.affinity
 from numpy.typing import NDArray
 
 from ypodrome.core.hole.scene import Scene
@@ -29,7 +30,11 @@ INSIDE_M, EDGE_STEP_M, MOST_EDGES = 1.7, 9.0, 60
 """Lies just inside the edge of woods, their spacing and number (chosen: there the worth changes most)."""
 
 BESIDE_M, MOST_BETWEEN = 4.0, 60
-"""Lies between, near what stands, and their number (chosen)."""
+"""Lies between, near what stands or where a mandatory comes into the way, and their number (chosen)."""
+
+SHADOW_M = 30.0
+"""How far behind a mandatory the places are told apart that must go round it (chosen: two rings; there the
+worth changes by half a throw within a few steps)."""
 
 
 @dataclass(frozen=True)
@@ -44,8 +49,8 @@ class Mesh:
 
 
 def mesh(scene: Scene) -> Mesh:
-    """The wide mesh, played out near the line of play, with the edges of woods near it; and among trees and
-    walls near it places between."""
+    """The wide mesh, wider and only looked at away from the line of play; near it the edges of woods, and
+    places between."""
     pin = np.array(scene.pin.at)
     line = shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
 
@@ -53,14 +58,14 @@ def mesh(scene: Scene) -> Mesh:
         return np.asarray(shapely.distance(shapely.points(lies), line))
 
     wide, far, fine = (_grid(scene, share) for share in (1.0, FAR_SHARE, 0.5))
-    wide, far = wide[off(wide) < PLAYED_M], far[off(far) >= PLAYED_M]
     edges = _edges(scene)
-    edges = edges[scene.in_bounds(edges) & (np.hypot(*(edges - pin).T) >= INNER_M) & (off(edges) < PLAYED_M)]
-    edges = edges[np.argsort(off(edges), kind="stable")[:MOST_EDGES]]
-    played = np.concatenate([wide, edges])
-    between = _between(scene, fine, np.concatenate([played, far]), off)
-    lies = np.concatenate([played, far, between])
-    is_played = np.arange(len(lies)) < len(played)
+    edges = edges[scene.in_bounds(edges) & (np.hypot(*(edges - pin).T) >= INNER_M)]
+    wide, edges, fine = (lies[off(lies) < PLAYED_M] for lies in (wide, edges, fine))
+    far = far[off(far) >= PLAYED_M]
+    near = np.concatenate([wide, edges[np.argsort(off(edges), kind="stable")[:MOST_EDGES]]])
+    near = np.concatenate([near, _between(scene, fine, np.concatenate([near, far]), off)])
+    lies = np.concatenate([near, far])
+    is_played = np.arange(len(lies)) < len(near)
     away = np.hypot(*(lies - pin).T)
     ring = ((away - INNER_M) // RING_M).astype(int)
     order = np.lexsort((away, ~is_played, ring))
@@ -89,9 +94,9 @@ def _between(
     lies: NDArray[np.float64],
     off: Callable[..., NDArray[np.float64]],
 ) -> NDArray[np.float64]:
-    """Of a fine mesh the places beside what stands that are not beside a lie already, nearest to play
-    first."""
-    things = _woods(scene) + [w.shape for w in scene.barriers]
+    """Of a fine mesh the places beside what stands, or where a mandatory comes into the way, that are not
+    beside a lie already, nearest to play first."""
+    things = _woods(scene) + [w.shape for w in scene.barriers] + _rims_of_shadows(scene)
     things += [shapely.Point(t.at).buffer(t.canopy_radius_m) for t in scene.trees]
     if not things:
         return fine[:0]
@@ -99,6 +104,17 @@ def _between(
     gap = np.hypot(*(fine[:, None] - lies).transpose(2, 0, 1)).min(axis=1, initial=np.inf)
     fine = fine[gap > EDGE_STEP_M / 2]
     return fine[np.argsort(off(fine), kind="stable")[:MOST_BETWEEN]]
+
+
+def _rims_of_shadows(scene: Scene) -> list[shapely.Geometry]:
+    """Round the ground from where the straight way to the basket misses a mandatory."""
+    pin = shapely.Point(scene.pin.at)
+    rims = []
+    for shape in (m.shape for m in scene.mandos):
+        farther = 1.0 + SHADOW_M / max(pin.distance(shape), INNER_M)
+        behind = shapely.affinity.scale(shape, farther, farther, origin=pin)
+        rims.append(shapely.union_all([shape, behind]).convex_hull.boundary)
+    return rims
 
 
 def _grid(scene: Scene, share: float) -> NDArray[np.float64]:

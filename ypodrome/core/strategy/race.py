@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Callable
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 import numpy as np
 from numpy.typing import NDArray
@@ -18,19 +18,16 @@ from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.repertoire import reached
 from ypodrome.core.strategy.screening import Found
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, metres_a_power
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, metres_a_power
 
-LOOK_DRAWS, LED, LED_DRAWS, ASIDE_M = 12, 3, 32, 4.0
-"""Draws of all, leaders and theirs, and aims tried beside the winner's (chosen: .02 of a throw from a
-thorough search; with half of all .04, which is what the better of few draws costs)."""
+LOOK_DRAWS, LED, LED_DRAWS = 12, 3, 32
+"""Draws of all, leaders and theirs (chosen: .02 of a throw from a thorough search; with half of all .04,
+which is what the better of few draws costs; aims tried beside the winner's gain nothing)."""
 
 LOOK_SEED, LED_SEED = 77, 79
 """The draws of the look and of the leaders: others than those that value the winner, and the same whatever
 the seed of the plan, whose luck is to choose no throw; every lie has its own of them, or one odd luck would
 choose badly at all lies alike, which made a whole hole .1 too dear (chosen)."""
-
-STAYING = 0.01
-"""Throws by which an aim beside must be better to be taken (chosen: what draws leave in doubt)."""
 
 TRUST = 6
 """Draws that screening is trusted like (chosen)."""
@@ -54,41 +51,26 @@ class Race:
     def best(self, lies: Points, found: Found, luck: NDArray[np.int64]) -> Solved:
         """The best throw from each lie [n, 2] of those screened [n, most, 3], by a luck of its own [n]."""
         n = len(lies)
-        owner, hope, solved, spots = self._tried(lies, found)
+        owner, hope, solved = self._tried(lies, found)
         look = self._cost(solved, LOOK_DRAWS, LOOK_SEED, luck[owner])
         cost = (LOOK_DRAWS * look + TRUST * hope) / (LOOK_DRAWS + TRUST)
         keep = _best_of(owner, cost, n, LED)
-        solved, owner, spots, cost = solved.take(keep), owner[keep], spots[keep], cost[keep]
+        solved, owner, cost = solved.take(keep), owner[keep], cost[keep]
         more = self._cost(solved, LED_DRAWS, LED_SEED, luck[owner])
         cost = ((LOOK_DRAWS + TRUST) * cost + LED_DRAWS * more) / (LOOK_DRAWS + TRUST + LED_DRAWS)
-        keep = _best_of(owner, cost, n, 1)
-        return self._aside(solved.take(keep), more[keep], spots[keep] - lies, luck)
+        return solved.take(_best_of(owner, cost, n, 1))
 
-    def _tried(
-        self, lies: Points, found: Found
-    ) -> tuple[NDArray[np.int64], NDArray[np.float64], Solved, Points]:
+    def _tried(self, lies: Points, found: Found) -> tuple[NDArray[np.int64], NDArray[np.float64], Solved]:
         """The throws screened, and again as much higher or lower as it is steep: whose lie each is thrown
-        from, the expected throws that screening hopes for, the throw, and where it is meant to end."""
+        from, the expected throws that screening hopes for, and the throw."""
         entry, (aim, after) = found[..., 0].ravel().astype(int), found.reshape(-1, 3).T[1:]
         owner = np.repeat(np.arange(len(lies)), found.shape[1])
         slope = self._slopes(lies[owner], entry, aim)
         rows, steep = entry >= 0, (entry >= 0) & (np.abs(slope) > STEEP_RAD)
         lift = np.concatenate([np.zeros(rows.sum()), slope[steep]])
         tried = np.concatenate([np.flatnonzero(rows), np.flatnonzero(steep)])
-        solved, spots = self._meant(lies[owner[tried]], entry[tried], aim[tried], lift)
-        return owner[tried], 1.0 + after[tried], solved, spots
-
-    def _aside(
-        self, solved: Solved, cost: NDArray[np.float64], meant: Points, luck: NDArray[np.int64]
-    ) -> Solved:
-        """The throws, or as they are aimed a little to either side where that is better."""
-        tried, costs = [solved], [cost - STAYING]
-        for side in (-ASIDE_M, ASIDE_M):
-            release = solved.release.copy()
-            release[:, HEADING] += side / np.maximum(np.hypot(*meant.T), 20.0)
-            tried.append(replace(solved, release=release))
-            costs.append(self._cost(tried[-1], LED_DRAWS, LED_SEED, luck))
-        return joined(tried).take(np.stack(costs).argmin(axis=0) * len(solved) + np.arange(len(solved)))
+        solved = self._meant(lies[owner[tried]], entry[tried], aim[tried], lift)
+        return owner[tried], 1.0 + after[tried], solved
 
     def _cost(self, solved: Solved, draws: int, seed: int, luck: NDArray[np.int64]) -> NDArray[np.float64]:
         cloud = draw_cloud(self.situation, self.situation.arsenal, solved, draws, seed, luck)
@@ -105,13 +87,12 @@ class Race:
 
     def _meant(
         self, start: Points, entry: NDArray[np.int64], aim: NDArray[np.float64], lift: NDArray[np.float64]
-    ) -> tuple[Solved, Points]:
+    ) -> Solved:
         """Entries thrown from lies [k, 2] at these aims and so much higher [k, rad], mended by one flight
-        over the real bare ground so that they end where they would on the level; and where that is."""
+        over the real bare ground so that they end where they would on the level."""
         s = self.situation
         r, a = s.repertoire, s.arsenal
         want, toward = reached(self.ends, entry, aim)
-        spots = _spots(start, want, toward)
         combo, power, bend = r.combo[entry], r.power[entry], aim - toward
         base = heights(s.scene.field, start)
         if len(self.ends) > 1 or np.ptp(s.scene.field.height) > ROLLING_M:
@@ -123,7 +104,7 @@ class Race:
             missed = np.arctan2(dy, dx) - toward
             bend = bend - np.arctan2(np.sin(missed), np.cos(missed))
         release = self._released(combo, power, start, base, toward + bend, lift)
-        return Solved(combo, release, power, np.zeros(len(power)), bend), spots
+        return Solved(combo, release, power, np.zeros(len(power)), bend)
 
     def _released(
         self, combo: NDArray[np.int64], power: NDArray[np.float64], start: Points, base: NDArray[np.float64],
