@@ -276,10 +276,10 @@ def aim_variants(
     return variants
 
 
-def power_variants(arsenal: Arsenal, solved: Solved) -> list[Solved]:
-    """Throws a little softer and a little harder."""
+def power_variants(arsenal: Arsenal, solved: Solved, steps: tuple[float, ...] = POWER_STEPS) -> list[Solved]:
+    """Throws a little softer and a little harder, by these shares of full power."""
     variants = []
-    for step in POWER_STEPS:
+    for step in steps:
         power = np.clip(solved.power + step, LEAST_POWER, arsenal.most[solved.combo])
         release = solved.release.copy()
         release[:, SPEED] *= power / solved.power

@@ -22,8 +22,9 @@ from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.thrower.preferences import PuttLiked
 
 EQUAL = 0.008
-"""Throws that cannot be told apart differ by less (chosen: over the standard error of a difference by all the
-draws of a contest, .006: a quarter of a throw over the root of their number, benchmarks/noise.py)."""
+"""Throws that cannot be told apart differ by less (chosen: over the standard error of a difference by the
+draws of a contest's last round, .007: a quarter of a throw over the root of their number,
+benchmarks/noise.py)."""
 
 FAVOURITE, LIKED_PUTT = 0.02, 0.05
 """What a favoured line is worth, and a putt as liked rather than a neutral one (chosen: as above)."""
