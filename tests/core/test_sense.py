@@ -4,13 +4,15 @@ from dataclasses import replace
 
 import numpy as np
 import pytest
+from hypothesis import given
+from hypothesis import strategies as st
 from shapely.geometry import box
 
 from tests.core.holes import open_hole
 from tests.options import THROW, option
 from ypodrome.core.hole.features import Area, Tree
 from ypodrome.core.strategy import sense
-from ypodrome.core.strategy.contest import contest
+from ypodrome.core.strategy.contest import Left, Limit, contest
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Role
 from ypodrome.core.strategy.reason import Why
@@ -99,3 +101,19 @@ def as_good(**easier):
 def test_of_equals_the_first_says_in_what_it_is_easier(easier, words):
     """Up to nine tenths of the arm all power is as easy."""
     assert as_good(**easier) == words
+
+
+@given(
+    costs=st.lists(st.floats(2.0, 5.0), min_size=1, max_size=30),
+    owners=st.integers(1, 8),
+    who=st.builds(Limit, st.floats(0.01, 2.0), st.integers(1, 6), st.integers(1, 4)),
+)
+def test_no_throw_goes_out_because_another_can_be_thrown_in_many_ways(costs, owners, who):
+    """The best way of each of the best throws stays in, whatever the others' ways cost."""
+    cost, owner = np.array(costs), np.arange(len(costs)) % owners
+    stay = Left(None, owner, cost).within(who)
+    names, counts = np.unique(owner[stay], return_counts=True)
+    assert counts.max() <= who.ways
+    best = [cost[owner == o].min() for o in np.unique(owner)]
+    ahead = sorted(c for c in best if c < cost.min() + who.behind)[: who.most]
+    assert sorted(cost[stay][owner[stay] == o].min() for o in names) == ahead
