@@ -9,7 +9,7 @@ from hypothesis import strategies as st
 from shapely.geometry import box
 
 from tests.core.holes import open_hole
-from tests.options import THROW, option
+from tests.options import FORECAST, THROW, option
 from ypodrome.core.hole.features import Area, Tree
 from ypodrome.core.strategy import sense
 from ypodrome.core.strategy.contest import Left, Limit, contest
@@ -18,8 +18,11 @@ from ypodrome.core.strategy.options import Role
 from ypodrome.core.strategy.reason import Why
 from ypodrome.core.strategy.search import THOROUGH, Case, candidates, judge
 from ypodrome.core.strategy.sense import EQUAL, ease, settled
+from ypodrome.core.strategy.shape import Shape
+from ypodrome.core.strategy.shown import told, with_roles
 from ypodrome.core.strategy.why import reasons
 from ypodrome.wording.reasons import reason_sentences
+from ypodrome.wording.throws import role_words
 
 TEE, FRESH = np.zeros(2), 4096
 POND = Area((1,), box(2, 60, 30, 75), play="ob", surface="water", name="the pond")
@@ -101,6 +104,17 @@ def as_good(**easier):
 def test_of_equals_the_first_says_in_what_it_is_easier(easier, words):
     """Up to nine tenths of the arm all power is as easy."""
     assert as_good(**easier) == words
+
+
+@pytest.mark.parametrize("more", [-0.01, 0.0, 0.014, 0.02, 0.026, 0.03, 0.05])
+@pytest.mark.parametrize("shape", [Shape.STRAIGHT, Shape.HYZER])
+def test_an_option_is_headed_as_good_where_its_sentence_says_so(more, shape):
+    """Whatever its line, and by the hundredths that are shown."""
+    dearer = replace(FORECAST, expected=FORECAST.expected + more, shape=shape)
+    rival = option(replace(THROW, disc=replace(THROW.disc, name="Gantle")), dearer)
+    shown = told(with_roles([option(), rival]))[1]
+    sentence = reason_sentences((r for r in shown.standing.reasons if r.why == Why.RATHER), "metric")[0]
+    assert role_words(shown).endswith(", as good") == sentence.startswith("As good as")
 
 
 @given(

@@ -170,8 +170,8 @@ class Forecast:
 @dataclass(frozen=True)
 class Standing:
     """How an option stands among the others: its role, the way it takes where others take another, whether
-    it is as good as the first by another school, and why; the throw planned after it, and the best that
-    decides otherwise what to carry."""
+    it is as good as the first, and why; the throw planned after it, and the best that decides otherwise what
+    to carry."""
 
     role: Role = Role.OTHER
     way: Way | None = None

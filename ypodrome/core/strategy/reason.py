@@ -13,7 +13,7 @@ the difference; seeds move a hole by 0.01 to 0.05)."""
 def dearer(one: float, other: float) -> float:
     """By how much one expected score is above another, of the hundredths that are shown of both: what a
     sentence says is the difference of the figures beside it."""
-    return round(one, 2) - round(other, 2)
+    return round(round(one, 2) - round(other, 2), 2)
 
 
 class Why(StrEnum):

@@ -14,7 +14,7 @@ from ypodrome.core.strategy.choice import other_way, way_of
 from ypodrome.core.strategy.forecast import decisions
 from ypodrome.core.strategy.options import Option, Role
 from ypodrome.core.strategy.ranking import routes
-from ypodrome.core.strategy.reason import TIE
+from ypodrome.core.strategy.reason import TIE, dearer
 from ypodrome.core.strategy.why import reasons
 
 MOST_OPTIONS = 6
@@ -68,15 +68,10 @@ def standing(option: Option, **changes: Any) -> Option:
 
 
 def _as_good(options: list[Option]) -> list[Option]:
-    """Mark options of another school that cannot be told from the first plan: the trade argues about these,
-    the player chooses."""
-    first = options[0]
-
-    def school(o: Option) -> tuple[str, str]:
-        return o.forecast.shape, o.throw.kind
-
-    limit = first.forecast.expected + TIE
-    return [standing(o, as_good=o.forecast.expected < limit and school(o) != school(first)) for o in options]
+    """Mark options that cannot be told from the first plan by what is shown of them: the player chooses."""
+    first, *others = options
+    best = first.forecast.expected
+    return [first, *(standing(o, as_good=dearer(o.forecast.expected, best) < TIE) for o in others)]
 
 
 def _few(options: list[Option]) -> list[Option]:
