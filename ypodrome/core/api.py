@@ -54,6 +54,7 @@ from ypodrome.core.strategy.handed import (
     saved_by_seeing,
 )
 from ypodrome.core.strategy.hands import HANDS
+from ypodrome.core.strategy.held import held
 from ypodrome.core.strategy.here import Follow, LiePlan, Where, check_lie, follows, plan_from
 from ypodrome.core.strategy.open_hole import stock_throw
 from ypodrome.core.strategy.options import (
@@ -244,6 +245,7 @@ __all__ = [
     "heat_index_c",
     "heat_of",
     "heights",
+    "held",
     "holds",
     "hole_score",
     "is_throw",

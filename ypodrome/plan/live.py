@@ -2,19 +2,10 @@
 
 from __future__ import annotations
 
-from collections import OrderedDict
-from threading import Lock
-
 from ypodrome.bag.services import core_bag, core_lines
-from ypodrome.core.api import Air, GroundValue, Posture, Scene, Situation, Wind, air_density_kg_m3
+from ypodrome.core.api import Air, GroundValue, Posture, Scene, Situation, Wind, air_density_kg_m3, held
 from ypodrome.course.documents import core_course, scene_of
 from ypodrome.plan.models import PlannedHole
-
-MOST_GROUNDS = 48
-"""Grounds held at once (chosen: two rounds and some, about half a megabyte each)."""
-
-_grounds: OrderedDict[str, GroundValue] = OrderedDict()
-_lock = Lock()
 
 
 def scene_for_hole(hole: PlannedHole) -> Scene:
@@ -49,14 +40,4 @@ def situation_of(hole: PlannedHole) -> Situation:
 def ground_of(hole: PlannedHole) -> GroundValue:
     """The worth of the ground of a planned hole, taken up from what was kept and held in memory, so that a
     drag need not take it up again."""
-    key = hole.fingerprint
-    with _lock:
-        if key in _grounds:
-            _grounds.move_to_end(key)
-            return _grounds[key]
-    ground = GroundValue(situation_of(hole), hole.planned.plan.worth)
-    with _lock:
-        _grounds[key] = ground
-        while len(_grounds) > MOST_GROUNDS:
-            _grounds.popitem(last=False)
-    return ground
+    return held(hole.fingerprint, lambda: GroundValue(situation_of(hole), hole.planned.plan.worth))

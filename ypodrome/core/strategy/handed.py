@@ -15,6 +15,7 @@ from ypodrome.core.hole.scene import Scene
 from ypodrome.core.strategy.every_throw import Tried, best_of_every_disc, every_throw, tried
 from ypodrome.core.strategy.ground_value import GroundValue, Worth
 from ypodrome.core.strategy.hands import best_without, grounds_without
+from ypodrome.core.strategy.held import held
 from ypodrome.core.strategy.here import Follow, LiePlan, follows, plan_from
 from ypodrome.core.strategy.options import Option
 from ypodrome.core.strategy.plan import best_from, score_from_tee
@@ -30,30 +31,17 @@ def look_from_tee(situation: Situation, worth: Worth | None) -> Option:
     return best_from(situation, ground, situation.scene.tee.at, 0)
 
 
-_held: tuple[str, GroundValue] | None = None
-"""The ground asked for last, and the name it was asked by."""
-
-
-def _ground(name: str, situation: Situation, worth: Worth) -> GroundValue:
-    """Ground that has a name of its own, held for the next time: who asks from one lie asks from more."""
-    global _held
-    held = _held
-    if held is None or held[0] != name:
-        _held = held = (name, GroundValue(situation, worth))
-    return held[1]
-
-
 def plan_from_lie(
     name: str, situation: Situation, worth: Worth, lie: Point, thrown: int, stance: Stance
 ) -> LiePlan:
     """`plan_from`, over ground of a name of its own."""
-    ground = _ground(name, situation, worth)
+    ground = held(name, lambda: GroundValue(situation, worth))
     return plan_from(ground.situation, ground, lie, thrown, stance)
 
 
 def follows_of(name: str, situation: Situation, worth: Worth, option: Option) -> tuple[Follow, ...]:
     """`follows`, over ground of a name of its own."""
-    ground = _ground(name, situation, worth)
+    ground = held(name, lambda: GroundValue(situation, worth))
     return follows(ground.situation, ground, option)
 
 
