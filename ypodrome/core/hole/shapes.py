@@ -15,8 +15,14 @@ from shapely.geometry.base import BaseGeometry
 
 
 def holds(shape: BaseGeometry, x: ArrayLike, y: ArrayLike) -> NDArray[np.bool_]:
-    """Whether places (x, y), arrays of one shape, lie inside a shape; its edge is outside."""
-    return np.asarray(shapely.contains_xy(_own(shape), x, y))
+    """Whether places (x, y), arrays of one shape, lie inside a shape; its edge is outside. What
+    lies outside its box is not asked about."""
+    x, y = np.asarray(x, float), np.asarray(y, float)
+    west, south, east, north = shape.bounds
+    inside = (x > west) & (x < east) & (y > south) & (y < north)
+    if inside.any():
+        inside[inside] = shapely.contains_xy(_own(shape), x[inside], y[inside])
+    return inside
 
 
 def meets(shape: BaseGeometry, others: ArrayLike) -> NDArray[np.bool_]:

@@ -18,6 +18,7 @@ from scipy.spatial import cKDTree
 from scipy.spatial.distance import cdist
 from shapely.ops import unary_union
 
+from ypodrome.core.compiled import batch_kernel
 from ypodrome.core.hole.scene import LOW_M, SOLID, Scene
 from ypodrome.core.hole.shapes import holds, meets
 
@@ -61,8 +62,10 @@ class Neighbours:
         self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
         if scene.mandos:
             self._cost += ASTRAY_M * (_astray(scene, centres)[:, None] != _astray(scene, lies))
-        self._most, self._let_in = most, 0
-        self._near = np.empty((len(centres), 0), np.int64)
+        self._cost = np.ascontiguousarray(self._cost)
+        self._let_in = 0
+        self._near = np.zeros((len(centres), most), np.int64)
+        self._away = np.full((len(centres), most), np.inf)
 
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
@@ -73,17 +76,13 @@ class Neighbours:
     def let_in(self, count: int) -> NDArray[np.int64]:
         """Let the first `count` lies speak: for every cell the `most` nearest of them [cells, most]. Where
         only some are near on foot, the nearest stands in for the others."""
-        new = _least(self._cost[:, self._let_in : count], self._most) + self._let_in
-        lies = np.concatenate([self._near, new], axis=1)
-        cost = np.take_along_axis(self._cost, lies, axis=1)
-        order = _least(cost, self._most)
-        self._near = np.take_along_axis(lies, order, axis=1)
-        near_cost = np.take_along_axis(cost, order, axis=1)
+        _put_in(self._cost, self._let_in, count, self._near, self._away)
         self._let_in = count
-        alike = (near_cost < DETOUR_M) | (near_cost[:, :1] >= DETOUR_M)
-        nearest = np.where(alike, self._near, self._near[:, :1])
+        near, away = self._near[:, :count], self._away[:, :count]
+        alike = (away < DETOUR_M) | (away[:, :1] >= DETOUR_M)
+        nearest = np.where(alike, near, near[:, :1])
         if count == self._cost.shape[1]:
-            del self._cost, self._near  # ten times as large as what is told
+            del self._cost, self._near, self._away  # ten times as large as what is told
         return nearest
 
     def _centres(self) -> NDArray[np.float64]:
@@ -92,14 +91,23 @@ class Neighbours:
         return self.origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
 
 
-def _least(costs: NDArray[np.float64], most: int) -> NDArray[np.int64]:
-    """Columns of the least few of every row, the least first, the first of equals before others."""
-    first = costs + EQUALS_APART_M * np.arange(costs.shape[1])
-    if costs.shape[1] <= most:
-        return np.argsort(first, axis=1)
-    some = np.argpartition(first, most, axis=1)[:, :most]
-    order = np.argsort(np.take_along_axis(first, some, axis=1), axis=1)
-    return np.take_along_axis(some, order, axis=1)
+@batch_kernel
+def _put_in(
+    cost: NDArray[np.float64], first: int, last: int, near: NDArray[np.int64], away: NDArray[np.float64]
+) -> None:
+    """Put lies from `first` up to before `last`, which cost each cell so much [cells, lies], among the least
+    of every cell [cells, most]: the least first, the first of equals before others."""
+    most = near.shape[1]
+    for c in range(cost.shape[0]):
+        for lie in range(first, last):
+            mine = cost[c, lie] + EQUALS_APART_M * lie
+            place = most
+            while place > 0 and mine < away[c, place - 1]:
+                place -= 1
+                if place + 1 < most:
+                    near[c, place + 1], away[c, place + 1] = near[c, place], away[c, place]
+            if place < most:
+                near[c, place], away[c, place] = lie, mine
 
 
 def _blocked(scene: Scene, centres: NDArray[np.float64]) -> NDArray[np.bool_]:
