@@ -10,6 +10,7 @@ from shapely.geometry import box
 
 from tests.core.holes import open_hole
 from tests.options import FORECAST, THROW, option
+from ypodrome.core.flight.release import HEADING, RELEASE_SIZE
 from ypodrome.core.hole.features import Area, Tree
 from ypodrome.core.strategy import sense
 from ypodrome.core.strategy.contest import Left, Limit, contest
@@ -17,9 +18,10 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Role
 from ypodrome.core.strategy.reason import Why
 from ypodrome.core.strategy.search import THOROUGH, Case, candidates, judge
-from ypodrome.core.strategy.sense import EQUAL, ease, settled
+from ypodrome.core.strategy.sense import ease, settled
 from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.shown import told, with_roles
+from ypodrome.core.strategy.solve import Solved
 from ypodrome.core.strategy.why import reasons
 from ypodrome.wording.reasons import reason_sentences
 from ypodrome.wording.throws import role_words
@@ -56,19 +58,17 @@ def test_what_a_contest_says_of_throws_is_what_other_draws_say_of_them(led):
     still = replace(here, air=replace(here.air, wind=replace(here.air.wind, speed_m_s=0.0)))
     left = contest(still, ground, found.throws, found.costs, TEE, 0)
     off = left.costs - scores(still, ground, left.throws)
-    assert np.abs(off - off.mean()).max() < 4 * EQUAL
+    assert np.abs(off - off.mean()).max() < 0.03
 
 
-def test_of_throws_that_cannot_be_told_apart_the_easier_is_first_and_costs_no_more_than_that(
-    led, monkeypatch
-):
+def test_first_is_the_easiest_of_what_hardly_differs_and_pays_little_for_that(led, monkeypatch):
     here, ground, _ = led
     judged, order = settled(here, ground, TEE, 0)
-    monkeypatch.setattr(sense, "EQUAL", 1e-9)
+    monkeypatch.setattr(sense, "ease", lambda arsenal, throws: np.zeros(len(throws)))
     plainly, cheapest = settled(here, ground, TEE, 0)
     first, best = (j.throws.take(o[:1]) for j, o in ((judged, order), (plainly, cheapest)))
     assert ease(here.arsenal, first)[0] <= ease(here.arsenal, best)[0]
-    assert scores(here, ground, first)[0] < scores(here, ground, best)[0] + EQUAL + 0.02
+    assert scores(here, ground, first)[0] < scores(here, ground, best)[0] + 0.02
 
 
 @pytest.mark.parametrize(
@@ -117,6 +117,22 @@ def test_an_option_is_headed_as_good_where_its_sentence_says_so(more, shape):
     assert role_words(shown).endswith(", as good") == sentence.startswith("As good as")
 
 
+def apart(combo):
+    """Throws of combinations [n], no two of the same power."""
+    n = len(combo)
+    return Solved(combo, np.zeros((n, RELEASE_SIZE)), 0.02 * np.arange(n), np.zeros(n), np.zeros(n))
+
+
+@pytest.mark.parametrize(("aside_rad", "harder", "left"), [(0.005, 0.005, 2), (0.05, 0.0, 3), (0.0, 0.05, 3)])
+def test_a_throw_that_came_to_be_twice_takes_one_place(aside_rad, harder, left):
+    """Entered for two places, and moved to one aim and power; the cheaper stays, and what else there is."""
+    throws = apart(np.array([7, 7, 9]))
+    throws.power[:] = 0.9, 0.9 + harder, 0.9
+    throws.release[1, HEADING] = aside_rad
+    stay = Left(throws, np.arange(3), np.array([3.01, 3.0, 3.02])).within(Limit(0.5, 3, 1))
+    assert stay.tolist() == ([1, 2] if left == 2 else [1, 0, 2])
+
+
 @given(
     costs=st.lists(st.floats(2.0, 5.0), min_size=1, max_size=30),
     owners=st.integers(1, 8),
@@ -125,7 +141,7 @@ def test_an_option_is_headed_as_good_where_its_sentence_says_so(more, shape):
 def test_no_throw_goes_out_because_another_can_be_thrown_in_many_ways(costs, owners, who):
     """The best way of each of the best throws stays in, whatever the others' ways cost."""
     cost, owner = np.array(costs), np.arange(len(costs)) % owners
-    stay = Left(None, owner, cost).within(who)
+    stay = Left(apart(owner), owner, cost).within(who)
     names, counts = np.unique(owner[stay], return_counts=True)
     assert counts.max() <= who.ways
     best = [cost[owner == o].min() for o in np.unique(owner)]

@@ -18,5 +18,6 @@ def test_a_shape_holds_what_the_library_says_lies_inside(shape, places):
     """Corners and edges among them, and places outside its box."""
     x, y = np.array(places).T
     assert holds(shape, x, y).tolist() == [bool(shapely.contains(shape, Point(p))) for p in places]
+    assert [bool(holds(shape, *p)) for p in places] == holds(shape, x, y).tolist()
     grid_x, grid_y = np.meshgrid(x, y)
     assert holds(shape, grid_x, grid_y).shape == grid_x.shape

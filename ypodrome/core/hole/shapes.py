@@ -19,7 +19,7 @@ def holds(shape: BaseGeometry, x: ArrayLike, y: ArrayLike) -> NDArray[np.bool_]:
     lies outside its box is not asked about."""
     x, y = np.asarray(x, float), np.asarray(y, float)
     west, south, east, north = shape.bounds
-    inside = (x > west) & (x < east) & (y > south) & (y < north)
+    inside = np.array((x > west) & (x < east) & (y > south) & (y < north))
     if inside.any():
         inside[inside] = shapely.contains_xy(_own(shape), x[inside], y[inside])
     return inside

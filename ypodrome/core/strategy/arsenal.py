@@ -115,6 +115,19 @@ class Arsenal:
         """Kind of throw [m], own lines apart: of each group a search keeps the best few."""
         return np.where(self.line >= 0, len(KINDS), self.kind)
 
+    def rows_of(self, other: Arsenal, combo: NDArray[np.int64]) -> NDArray[np.int64]:
+        """Rows here of the same throws as combinations [n] of another arsenal; -1 where there are none."""
+        return np.array([self._row.get(other._thrown(int(c)), -1) for c in combo], np.int64)
+
+    @cached_property
+    def _row(self) -> dict[tuple[object, ...], int]:
+        return {self._thrown(c): c for c in range(len(self.disc))}
+
+    def _thrown(self, combo: int) -> tuple[object, ...]:
+        """What is thrown, whatever the arm: disc, kind, angles, own line."""
+        angles = np.round(np.degrees(self.mean[combo][[HYZER, LAUNCH]]), 3)
+        return (self.discs[self.disc[combo]], int(self.kind[combo]), *angles, self.own_line(combo))
+
     @property
     def hyzer_deg(self) -> NDArray[np.float64]:
         """Hyzer at release [m]."""

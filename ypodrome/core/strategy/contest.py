@@ -1,28 +1,29 @@
 """The contest among the throws that lead from a lie.
 
-Each enters moved in aim and power as far as the search tries, whose few draws may have picked a poor one; the
-last few are moved again, a little. All meet the same draws, which are the same whatever the seed of the plan,
-in their own wind and in those beside it; what falls behind drops out, and what is left meets more of them:
-ever fewer throws, and of each ever fewer ways to throw it, so that no throw goes out because another can be
-thrown in many ways.
+Each enters moved in aim and power together, as far as the search tries, whose few draws may have picked a
+poor one; the last few are moved again, a little. All meet the same draws, which are the same whatever the
+seed of the plan, in their own wind and in those beside it; what falls behind drops out, and what is left
+meets more of them: ever fewer throws, and of each ever fewer ways to throw it, so that no throw goes out
+because another can be thrown in many ways.
 """
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass, replace
 from typing import NamedTuple
 
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.flight.release import HEADING
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.search import POWER_STEPS, aim_variants, costs_of, judge, power_variants
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 
-MOVED_SEED, MOVED_DRAWS = 303, 256
-"""The draws by which moved throws are compared: others than those that decide (chosen: with half of them five
-seeds named one throw in 9 of 12 holes and winds, with so many in 11)."""
+MOVED_SEED = 303
+"""The draws by which moved throws are compared: others than those that decide."""
 
 
 class Limit(NamedTuple):
@@ -44,9 +45,11 @@ class Round(NamedTuple):
 
 
 class Stage(NamedTuple):
-    """Who is moved how far in aim [m at the pin] and power, and the rounds that follow."""
+    """Who is moved how far in aim [m at the pin] and power, compared by how many draws, and the rounds that
+    follow."""
 
     who: Limit
+    draws: int
     aims_m: tuple[float, ...]
     powers: tuple[float, ...]
     rounds: tuple[Round, ...]
@@ -54,17 +57,23 @@ class Stage(NamedTuple):
 
 STAGES = (
     Stage(
-        Limit(0.08, 9, 1), (-9.0, -6.0, -3.0, 0.0, 3.0, 6.0, 9.0), POWER_STEPS,
-        (Round(Limit(0.09, 9, 3), 128, 4, 101), Round(Limit(0.035, 7, 2), 512, 16, 202)),
+        Limit(0.1, 10, 2), 128, (-9.0, -4.5, 0.0, 4.5, 9.0), POWER_STEPS,
+        (Round(Limit(0.07, 10, 2), 256, 8, 101), Round(Limit(0.05, 8, 2), 512, 16, 202)),
     ),
     Stage(
-        Limit(0.035, 6, 1), (-1.5, 0.0, 1.5), (-0.025, 0.025), (Round(Limit(0.025, 6, 1), 1024, 32, 404),),
+        Limit(0.035, 6, 1), 256, (-2.0, 0.0, 2.0), (-0.025, 0.025),
+        (Round(Limit(0.03, 6, 2), 1024, 32, 404),),
     ),
 )  # fmt: skip
-"""Chosen: limits are three to four errors of what is told apart by, and twelve or eighteen that enter leave
-no better ones. With half as wide an aim at first what is named was .005 of a throw dearer, without the second
-stage .004. The winds beside count an eighth: weighed nearly as much as its own they named throws up to 0.05
-dearer in the wind that blows, and a quarter of it still 0.02."""
+"""Chosen: the limits are about three errors of what is told apart by, between throws that are not alike.
+Moved in aim first and then in power what is named was .005 of a throw dearer, and its seeds agreed half as
+often where that is hard; twenty that enter leave no better ones. The winds beside count an eighth: weighed
+nearly as much as its own they named throws up to 0.05 dearer in the wind that blows, and a quarter of it
+still 0.02."""
+
+COPY_RAD, COPY_POWER = 0.01, 0.01
+"""Aims and powers nearer than this are one (chosen: a metre at a hundred; what entered for several
+places often ends there, and pushed others out)."""
 
 TURNED_DEG, STRONGER = 15.0, 0.25
 """The winds beside: turned to either side, and stronger and weaker by a share (chosen: what a breeze does
@@ -73,21 +82,35 @@ within minutes)."""
 
 @dataclass(frozen=True)
 class Left:
-    """What is left in a contest: throws [n], whose each is (row of those that entered), and what it costs,
-    under the posture and for what the player fears. At the end the best way of each."""
+    """What is left in a contest: throws [n], whose way each is (row of the first that entered of the same
+    disc, kind and angles), and what it costs, under the posture and for what the player fears. At the end the
+    best way of each."""
 
     throws: Solved
     owner: NDArray[np.int64]
     costs: NDArray[np.float64]
 
+    def stay(self, who: Limit) -> Left:
+        """Those that stay in."""
+        rows = self.within(who)
+        return Left(self.throws.take(rows), self.owner[rows], self.costs[rows])
+
     def within(self, who: Limit) -> NDArray[np.int64]:
-        """Rows of those that stay in: the best ways of the best throws, best first."""
+        """Rows of those that stay in: the best ways of the best throws, best first, near copies once."""
         order = np.argsort(self.costs, kind="stable")
         order = order[self.costs[order] < self.costs[order[0]] + who.behind]
         found: dict[int, list[int]] = {}
-        for row in order:
-            found.setdefault(int(self.owner[row]), []).append(int(row))
+        for i, row in enumerate(order):
+            if not self._copies(row, order[:i]).any():
+                found.setdefault(int(self.owner[row]), []).append(int(row))
         return np.array([row for rows in [*found.values()][: who.most] for row in rows[: who.ways]])
+
+    def _copies(self, row: int, others: NDArray[np.int64]) -> NDArray[np.bool_]:
+        """Which of others [n] is the throw of a row over again, however it came to be."""
+        t = self.throws
+        aside = np.abs(t.release[others, HEADING] - t.release[row, HEADING])
+        harder = np.abs(t.power[others] - t.power[row])
+        return (t.combo[others] == t.combo[row]) & (aside < COPY_RAD) & (harder < COPY_POWER)
 
 
 def contest(
@@ -95,25 +118,24 @@ def contest(
     lie: NDArray[np.float64], thrown: int,
 ) -> Left:  # fmt: skip
     """The contest among throws [n] from a lie [2] that cost so much [n] by few draws."""
-    left = Left(throws, np.arange(len(costs)), costs)
+    first: dict[int, int] = {}
+    owner = np.array([first.setdefault(int(c), i) for i, c in enumerate(throws.combo)])
+    left = Left(throws, owner, costs)
     for stage in STAGES:
         left = _moved(situation, value, left, stage, lie, thrown)
         left = _met(situation, value, left, stage.rounds, thrown)
-    return left
+    return left.stay(Limit(math.inf, len(costs), 1))
 
 
 def _moved(
     situation: Situation, value: GroundValue, left: Left, stage: Stage, lie: NDArray[np.float64], thrown: int
 ) -> Left:
-    """What stays in, aimed aside, and of each the best of these softer and harder."""
-    stay = left.within(stage.who)
-    throws, n = left.throws.take(stay), len(stay)
-    aimed = joined(aim_variants(throws, lie, value.pin, stage.aims_m))
-    costs = _costs(situation, value, aimed, MOVED_DRAWS, MOVED_SEED, thrown)
-    best = aimed.take(costs.reshape(-1, n).argmin(axis=0) * n + np.arange(n))
-    powered = joined(power_variants(situation.arsenal, best, stage.powers))
-    costs = np.concatenate([costs, _costs(situation, value, powered, MOVED_DRAWS, MOVED_SEED, thrown)])
-    return Left(joined([aimed, powered]), np.tile(left.owner[stay], len(costs) // n), costs)
+    """What stays in, at every aim and power of the stage."""
+    left = left.stay(stage.who)
+    powered = joined([left.throws, *power_variants(situation.arsenal, left.throws, stage.powers)])
+    every = joined(aim_variants(powered, lie, value.pin, stage.aims_m))
+    costs = _costs(situation, value, every, stage.draws, MOVED_SEED, thrown)
+    return Left(every, np.tile(left.owner, len(every) // len(left.owner)), costs)
 
 
 def _met(

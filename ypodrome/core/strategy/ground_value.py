@@ -192,12 +192,24 @@ class GroundValue:
     def ways_out(self, lie: Points) -> Points:
         """Where the throws end that screening hopes most of from a lie [2], best first [n, 2]; none where it
         hopes as much of one meant for the basket."""
-        found = self._screened(lie[None], np.full((1, 2), np.nan), FAN_RAD, LOOKED)[0]
-        found = found[found[:, 0] >= 0]
-        if not len(found) or 1.0 + found[0, 2] > self.approach_costs(lie, self.pin[None])[0] - ASIDE:
+        _, ends, after = self._hoped(lie, LOOKED)
+        if not len(ends) or 1.0 + after[0] > self.approach_costs(lie, self.pin[None])[0] - ASIDE:
             return np.zeros((0, 2))
-        away, toward = reached(self._flown.ends, found[:, 0].astype(int), found[:, 1])
-        return lie + away[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1)
+        return ends
+
+    def hopes(self, lie: Points, most: int) -> tuple[NDArray[np.int64], Points]:
+        """Combinations [n] that screening hopes most of from a lie [2], best first, and where they end."""
+        entry, ends, _ = self._hoped(lie, most)
+        return self.situation.repertoire.combo[entry], ends
+
+    def _hoped(self, lie: Points, most: int) -> tuple[NDArray[np.int64], Points, NDArray[np.float64]]:
+        """What screening hopes most of from a lie [2], best first: entries of the repertoire [n], where they
+        end [n, 2], and expected throws after them [n]."""
+        found = self._screened(lie[None], np.full((1, 2), np.nan), FAN_RAD, most)[0]
+        entry, aim, after = found[found[:, 0] >= 0].T
+        entry = entry.astype(int)
+        away, toward = reached(self._flown.ends, entry, aim)
+        return entry, lie + away[:, None] * np.stack([np.cos(toward), np.sin(toward)], axis=1), after
 
     # ---- between lies
 

@@ -1,7 +1,8 @@
-"""Sense among equals: what cannot be told apart by its draws is decided as a player would.
+"""Sense among equals: what hardly differs in what it costs is decided as a player would.
 
-Of the throws whose costs differ by less than the error of the difference the one that is easiest to throw
-goes first. The others are told in the order of what they cost, with a little for what is easier to throw.
+What is easier to throw is worth a little. Throws are told in the order of what they cost with that: of those
+that their draws cannot tell apart the easiest goes first, and no line is drawn beyond which one that is
+slightly dearer does not count.
 """
 
 from __future__ import annotations
@@ -21,13 +22,9 @@ from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.thrower.preferences import PuttLiked
 
-EQUAL = 0.008
-"""Throws that cannot be told apart differ by less (chosen: over the standard error of a difference by the
-draws of a contest's last round, .007: a quarter of a throw over the root of their number,
-benchmarks/noise.py)."""
-
 FAVOURITE, LIKED_PUTT = 0.02, 0.05
-"""What a favoured line is worth, and a putt as liked rather than a neutral one (chosen: as above)."""
+"""What a favoured line is worth, and a putt as liked rather than a neutral one (chosen: what players
+give up for them)."""
 
 CLEARLY_UP_M, CLEARLY_BLOWS_M_S, TAP_IN_M = 0.5, 3.0, 3.0
 """Rise of the basket and wind along the putt that are felt, and the distance below which nobody minds
@@ -40,8 +37,8 @@ LAST = 1.0
 def settled(
     situation: Situation, value: GroundValue, lie: NDArray[np.float64], thrown: int
 ) -> tuple[Judged, NDArray[np.int64]]:
-    """The best few throws from a lie [2], judged finely, and their order: first what sense makes of those
-    that cannot be told apart, then the others that a contest left, then the rest."""
+    """The best few throws from a lie [2], judged finely, and their order: those that a contest left by what
+    they cost and how easy they are, then the rest."""
     found = candidates((Case(situation, value, 1.0),), lie, thrown, THOROUGH)
     left = contest(situation, value, found.throws, found.costs, lie, thrown)
     rest = found.throws.take(np.setdiff1d(np.arange(len(found.costs)), left.owner))
@@ -50,11 +47,7 @@ def settled(
     costs = LAST + costs_of(situation, judged, thrown)
     costs[: len(left.costs)] = left.costs
     costs -= liked(situation, judged)
-    eased = costs + ease(situation.arsenal, throws)
-    equal = np.flatnonzero(costs < costs.min() + EQUAL)
-    first = equal[(eased - costs)[equal].argmin()]
-    order = np.argsort(eased, kind="stable")
-    return judged, np.concatenate([[first], order[order != first]])
+    return judged, np.argsort(costs + ease(situation.arsenal, throws), kind="stable")
 
 
 def liked(situation: Situation, judged: Judged) -> NDArray[np.float64]:
