@@ -2,7 +2,7 @@
 
 The search draws alike for all; a seed changes the worth of the ground and the figures.
 
-Run: python -m scripts.five_seeds [holes ...]  (five minutes for all)
+Run: python -m scripts.five_seeds [holes ...]  (a quarter of an hour for all)
 """
 
 from __future__ import annotations
@@ -23,7 +23,14 @@ from ypodrome.interchange.thrower_json import read_thrower
 
 DEMO = Path(ypodrome.demo.__file__).parent
 SEEDS = range(1, 6)
-WINDS = (Wind(), Wind(4.0, 205.0, 6.0))
+WINDS = (
+    Wind(),
+    Wind(4.0, 205.0, 6.0),
+    Wind(3.0, 110.0, 4.5),
+    Wind(6.0, 20.0, 8.5),
+    Wind(5.0, 290.0, 7.0),
+    Wind(2.0, 250.0, 3.0),
+)
 
 
 def main() -> None:

@@ -219,15 +219,8 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray[np.float64
     kind those that come nearest to any and to the first, the pin where it is in reach on the level: into a
     wind one throws as far as one can."""
     arsenal = situation.arsenal
-    targets = placements(situation, value, lie, places)
-    m = len(arsenal.disc)
-    combos = np.tile(np.arange(m), len(targets))
-    aims = np.repeat(targets, m, axis=0)
-    hoped, ends = value.hopes(lie, HOPES)
-    rows = arsenal.rows_of(value.situation.arsenal, hoped)
-    combos = np.concatenate([combos, rows[rows >= 0]])
-    aims = np.concatenate([aims, ends[rows >= 0]])
-    straight = np.arange(len(combos)) < m
+    combos, aims = _meant(situation, value, lie, places)
+    straight = np.arange(len(combos)) < len(arsenal.disc)
     gap = np.hypot(*(aims - lie).T)
     short = gap - arsenal.reach[combos].max(axis=1)
     able = _with_best_of_kind(arsenal.group[combos], short, short < 0.2 * gap)
@@ -238,6 +231,20 @@ def _solve_all(situation: Situation, value: GroundValue, lie: NDArray[np.float64
     kept = _with_best_of_kind(kinds, solved.miss_m, solved.miss_m < REACHED * gap + 2.0)
     nearest = _with_best_of_kind(kinds, np.where(straight, solved.miss_m, np.inf), np.zeros(len(kinds), bool))
     return solved.take(np.union1d(kept, nearest))
+
+
+def _meant(
+    situation: Situation, value: GroundValue, lie: NDArray[np.float64], places: int
+) -> tuple[NDArray[np.int64], NDArray[np.float64]]:
+    """Combinations [n] and where they are meant to end [n, 2]: every one at each placement, at the
+    first to begin with, and what screening hopes most of."""
+    arsenal = situation.arsenal
+    targets = placements(situation, value, lie, places)
+    hoped, ends = value.hopes(lie, HOPES)
+    rows = arsenal.rows_of(value.situation.arsenal, hoped)
+    every = np.arange(len(arsenal.disc))
+    combos = np.concatenate([np.tile(every, len(targets)), rows[rows >= 0]])
+    return combos, np.concatenate([np.repeat(targets, len(every), axis=0), ends[rows >= 0]])
 
 
 def _with_best_of_kind(
