@@ -131,6 +131,10 @@ def benched(page: Page) -> None:
     page.get_by_label("Hyzer, exact").fill("8")
 
 
+def in_every_wind(page: Page) -> None:
+    page.wait_for_selector("table.winds", timeout=120_000)
+
+
 VIEWS = [
     ("overview", "/plan/1/", DESK, all_planned),
     ("hole-1", "/plan/1/hole/1/", DESK, planned),
@@ -141,7 +145,7 @@ VIEWS = [
     ("discs", "/plan/1/hole/1/discs/", DESK, compared),
     ("few", "/plan/1/few/", DESK, all_tried),
     ("pins", "/plan/1/hole/15/pins/", DESK, unsure),
-    ("winds", "/plan/1/hole/9/winds/", DESK, None),
+    ("winds", "/plan/1/hole/9/winds/", DESK, in_every_wind),
     ("desk-hole", "/courses/1/desk/", DESK, surveyed),
     ("book", "/plan/1/book/", DESK, None),
     ("record", "/round/of/1/?hole=3", DESK, begun),
