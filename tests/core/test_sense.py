@@ -123,9 +123,13 @@ def apart(combo):
     return Solved(combo, np.zeros((n, RELEASE_SIZE)), 0.02 * np.arange(n), np.zeros(n), np.zeros(n))
 
 
-@pytest.mark.parametrize(("aside_rad", "harder", "left"), [(0.005, 0.005, 2), (0.05, 0.0, 3), (0.0, 0.05, 3)])
+@pytest.mark.parametrize(
+    ("aside_rad", "harder", "left"),
+    [(0.005, 0.005, 2), (2.0 * np.pi - 0.005, 0.0, 2), (0.05, 0.0, 3), (0.0, 0.05, 3)],
+)
 def test_a_throw_that_came_to_be_twice_takes_one_place(aside_rad, harder, left):
-    """Entered for two places, and moved to one aim and power; the cheaper stays, and what else there is."""
+    """Entered for two places, and moved to one aim and power; the cheaper stays, and what else there is.
+    A heading may have been counted round the other way."""
     throws = apart(np.array([7, 7, 9]))
     throws.power[:] = 0.9, 0.9 + harder, 0.9
     throws.release[1, HEADING] = aside_rad

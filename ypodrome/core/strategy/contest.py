@@ -100,17 +100,18 @@ class Left:
         order = np.argsort(self.costs, kind="stable")
         order = order[self.costs[order] < self.costs[order[0]] + who.behind]
         found: dict[int, list[int]] = {}
-        for i, row in enumerate(order):
-            if not self._copies(row, order[:i]).any():
+        for row in order:
+            if not self._copies(row, [kept for rows in found.values() for kept in rows]).any():
                 found.setdefault(int(self.owner[row]), []).append(int(row))
         return np.array([row for rows in [*found.values()][: who.most] for row in rows[: who.ways]])
 
-    def _copies(self, row: int, others: NDArray[np.int64]) -> NDArray[np.bool_]:
+    def _copies(self, row: int, others: list[int]) -> NDArray[np.bool_]:
         """Which of others [n] is the throw of a row over again, however it came to be."""
         t = self.throws
-        aside = np.abs(t.release[others, HEADING] - t.release[row, HEADING])
-        harder = np.abs(t.power[others] - t.power[row])
-        return (t.combo[others] == t.combo[row]) & (aside < COPY_RAD) & (harder < COPY_POWER)
+        aside = t.release[others, HEADING] - t.release[row, HEADING]
+        near = np.abs(np.angle(np.exp(1j * aside))) < COPY_RAD
+        near &= np.abs(t.power[others] - t.power[row]) < COPY_POWER
+        return np.asarray(near & (t.combo[others] == t.combo[row]))
 
 
 def contest(
