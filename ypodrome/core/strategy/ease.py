@@ -7,7 +7,7 @@ from enum import StrEnum
 import numpy as np
 from numpy.typing import ArrayLike, NDArray
 
-PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.002, 0.015, 0.00025, 0.005
+PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.001, 0.0075, 0.000125, 0.0025
 """What is easier to throw is worth: throws for each speed number less, for leaving a tenth of the arm, for
 each degree less of bend, and for a line the player has kept (chosen: of what cannot be told apart it decides,
 and for more it pays seldom over a hundredth, as players do for a throw they trust; with twice as much five

@@ -281,8 +281,8 @@ def _race(
         if not bare:
             walks += 1
             tries[g] += 1
-            cost = _walked(laid, field, lie, base, aim, laid.paths[k, c], by_rule, cost, last + HOPELESS,
-                           tally, step)  # fmt: skip
+            cost = _walked(laid, field, lie, base, aim, laid.paths[k, c], by_rule, cost, last, tally,
+                           step)  # fmt: skip
             least_here[g] = min(least_here[g], cost)
         if cost < last:
             a, b = laid.ends[k, c, 0], laid.ends[k, c, 1]
@@ -294,17 +294,18 @@ def _race(
 @kernel
 def _walked(
     laid: Laid, field: Field, lie: NDArray[np.float64], base: float, aim: float, path: NDArray[np.float64],
-    by_rule: NDArray[np.float64], left: float, limit: float, tally: np.record, step: np.record,
+    by_rule: NDArray[np.float64], left: float, last: float, tally: np.record, step: np.record,
 ) -> float:  # fmt: skip
-    """Mean of a path walked straight and one spread of aim to either side; infinite where that is
-    hopeless."""
-    total = 0.0
+    """Mean of a path walked straight and one spread of aim to either side; of fewer where the others cannot
+    bring it below `last` any more."""
+    total, walked = 0.0, 0
     for side in (0.0, -1.0, 1.0):
         total += walk(laid, field, lie[0], lie[1], base, aim + side * laid.sigma, path, by_rule, left,
-                      limit, tally, step)  # fmt: skip
-        if total > (limit if side == 0.0 else 3.0 * limit):
-            return np.inf
-    return total / 3.0
+                      last + HOPELESS, tally, step)  # fmt: skip
+        walked += 1
+        if total + (3 - walked) * left >= 3.0 * last:
+            break
+    return total / walked
 
 
 @kernel

@@ -27,6 +27,7 @@ from ypodrome.core.strategy.ruled_out import allowed, feared
 from ypodrome.core.strategy.situation import Posture, Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
 
+Step = float | NDArray[np.float64]
 POWER_STEPS = (-0.05, 0.04)
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
@@ -45,24 +46,23 @@ MOST_MET = 2.5
 
 HOPES = 48
 """Throws tried for what screening hopes of them, wherever they end (chosen: without them the best throw,
-meant for a place not tried, was missed by .04 now and then; three times as many found no better)."""
-
-FIRST_LOOK = 3
-"""A first look takes this fraction of the screening draws, and lets this fraction of the throws go on, or
-this many times the leaders if that is more (chosen: of the fourteen best after all draws 98 in 100 go on,
-over the demo holes)."""
+meant for a place not tried, is missed by .06 now and then; three times as many found no better)."""
 
 
 @dataclass(frozen=True)
 class Effort:
-    """How finely to search: draws for screening, aiming, checking what was aimed, and the final judgement;
-    how many throws lead, at least how many of each kind, how many are judged; places tried on longer holes
-    for the value of their ground; aims tried [m at the pin]; and whether the best of every disc goes on."""
+    """How finely to search: draws for a first look, screening, aiming, powers, checking what was aimed, and
+    the final judgement; how many throws are aimed, how many of those lead, how many of each kind at least,
+    and how many are judged; places tried on longer holes for the value of their ground; aims tried [m at the
+    pin]; and whether the best of every disc goes on."""
 
+    look_draws: int
     screen_draws: int
     aim_draws: int
+    power_draws: int
     check_draws: int
     final_draws: int
+    aimed: int
     leaders: int
     per_kind: int
     finalists: int
@@ -70,18 +70,24 @@ class Effort:
     aim_steps_m: tuple[float, ...]
     every_disc: bool = False
 
+    @property
+    def looks(self) -> int:
+        """First looks that take the draws of one screening. This fraction of the throws goes on from them."""
+        return self.screen_draws // self.look_draws
 
-THOROUGH = Effort(24, 40, 128, 256, 20, 8, 14, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
-"""For the throw in hand (chosen: with half the draws for screening other draws named throws that differed by
-twice as much, with twice as many no less; with six places a longer hole missed the better side by a tenth of
-a throw, with fourteen it finds no more)."""
+
+THOROUGH = Effort(8, 32, 32, 16, 128, 256, 64, 40, 8, 14, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
+"""For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
+with fourteen it finds no more; by powers of two, as Sobol draws are even. Beside a mandatory a throw costs a
+quarter more or less as it is aimed: of so many aimed rather than half and half as many leaders, what is named
+is .003 cheaper over 36 demo holes and winds, once .05; a search five times as long finds .001 more)."""
 
 SEARCH_SEED, CHECK_SEED = 77, 78
 """The draws that search, and others by which what they found is checked: an aim that few draws find best
 looks better than it is. They are the same whatever the seed of the plan, whose luck is to name no throw
 (chosen)."""
 
-QUICK = Effort(9, 24, 40, 160, 6, 2, 3, 5, (-6.0, 0.0, 6.0))
+QUICK = Effort(3, 9, 24, 24, 40, 160, 6, 6, 2, 3, 5, (-6.0, 0.0, 6.0))
 """For the throws that follow, which are planned again from where the disc really lies."""
 
 
@@ -164,16 +170,17 @@ def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, eff
         decided = _decisions(areas, at, judged[0].cloud)
         return Ranked(throws, costs_among(cases, judged, thrown), decided, routed, calm)
 
-    ranked = rank(solved, effort.screen_draws // FIRST_LOOK)
-    most = max(len(solved) // FIRST_LOOK, FIRST_LOOK * effort.leaders)
-    ranked = leaders(arsenal, ranked, most, FIRST_LOOK * effort.per_kind)
+    ranked = rank(solved, effort.look_draws)
+    most = max(len(solved) // effort.looks, 2 * effort.aimed)
+    ranked = leaders(arsenal, ranked, most, effort.looks * effort.per_kind)
     ranked = leaders(
-        arsenal, rank(ranked.throws, effort.screen_draws), effort.leaders, effort.per_kind, effort.every_disc
+        arsenal, rank(ranked.throws, effort.screen_draws), effort.aimed, effort.per_kind, effort.every_disc
     )
     aims = joined(aim_variants(ranked.throws, lie, value.pin, effort.aim_steps_m))
     ranked = best_variants(ranked, rank(aims, effort.aim_draws))
+    ranked = leaders(arsenal, ranked, effort.leaders, effort.per_kind, effort.every_disc)
     powers = joined([ranked.throws, *power_variants(arsenal, ranked.throws)])
-    ranked = best_variants(ranked, rank(powers, effort.aim_draws))
+    ranked = best_variants(ranked, rank(powers, effort.power_draws))
     ranked = rank(ranked.throws, effort.check_draws, CHECK_SEED)
     return leaders(arsenal, ranked, effort.finalists, effort.finalists // 3, effort.every_disc)
 
@@ -279,9 +286,9 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
 
 
 def aim_variants(
-    solved: Solved, lie: NDArray[np.float64], pin: NDArray[np.float64], steps_m: tuple[float, ...]
+    solved: Solved, lie: NDArray[np.float64], pin: NDArray[np.float64], steps_m: Sequence[Step]
 ) -> list[Solved]:
-    """Throws from a lie aimed so far to the left at the pin."""
+    """Throws from a lie aimed so far to the left at the pin, all alike or each its own [n]."""
     gap = max(20.0, float(np.hypot(*(pin - lie))))
     variants = []
     for step in steps_m:
@@ -291,8 +298,9 @@ def aim_variants(
     return variants
 
 
-def power_variants(arsenal: Arsenal, solved: Solved, steps: tuple[float, ...] = POWER_STEPS) -> list[Solved]:
-    """Throws a little softer and a little harder, by these shares of full power."""
+def power_variants(arsenal: Arsenal, solved: Solved, steps: Sequence[Step] = POWER_STEPS) -> list[Solved]:
+    """Throws a little softer and a little harder, by these shares of full power, all alike or each its own
+    [n]."""
     variants = []
     for step in steps:
         power = np.clip(solved.power + step, LEAST_POWER, arsenal.most[solved.combo])

@@ -22,7 +22,7 @@ TURNS_DEG = tuple(range(0, 360, 45))
 SPEEDS_M_S = (2.2352, 4.4704, 6.7056)
 """5, 10 and 15 mph."""
 
-TABLE = Effort(8, 24, 40, 200, 7, 2, 5, 6, (-6.0, 0.0, 6.0))
+TABLE = Effort(2, 8, 24, 24, 40, 200, 7, 7, 2, 5, 6, (-6.0, 0.0, 6.0))
 """Less fine than the plan itself (chosen: some thirty winds in a few seconds)."""
 
 MOST_SWITCHES = 3
