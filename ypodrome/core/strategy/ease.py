@@ -9,9 +9,8 @@ from numpy.typing import ArrayLike, NDArray
 
 PER_SPEED, PER_EFFORT, PER_BEND_DEG, REHEARSED = 0.001, 0.0075, 0.000125, 0.0025
 """What is easier to throw is worth: throws for each speed number less, for leaving a tenth of the arm, for
-each degree less of bend, and for a line the player has kept (chosen: of what cannot be told apart it decides,
-and for more it pays seldom over a hundredth, as players do for a throw they trust; with twice as much five
-seeds agreed less often)."""
+each degree less of bend, and for a line the player has kept (chosen: it decides among what cannot be told
+apart, and pays a few thousandths at most; with twice as much five seeds agreed less often)."""
 
 MOST_BEND_DEG = 40.0
 

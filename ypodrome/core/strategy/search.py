@@ -73,10 +73,14 @@ class Effort:
     @property
     def looks(self) -> int:
         """First looks that take the draws of one screening. This fraction of the throws goes on from them."""
-        return self.screen_draws // self.look_draws
+        return math.ceil(self.screen_draws / self.look_draws)
 
 
-THOROUGH = Effort(8, 32, 32, 16, 128, 256, 64, 40, 8, 14, 10, (-9.0, -4.5, 0.0, 4.5, 9.0), every_disc=True)
+THOROUGH = Effort(
+    look_draws=8, screen_draws=32, aim_draws=32, power_draws=16, check_draws=128, final_draws=256,
+    aimed=64, leaders=40, per_kind=8, finalists=14, places=10, aim_steps_m=(-9.0, -4.5, 0.0, 4.5, 9.0),
+    every_disc=True,
+)  # fmt: skip
 """For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
 with fourteen it finds no more; by powers of two, as Sobol draws are even. Beside a mandatory a throw costs a
 quarter more or less as it is aimed: of so many aimed rather than half and half as many leaders, what is named
@@ -87,7 +91,10 @@ SEARCH_SEED, CHECK_SEED = 77, 78
 looks better than it is. They are the same whatever the seed of the plan, whose luck is to name no throw
 (chosen)."""
 
-QUICK = Effort(3, 9, 24, 24, 40, 160, 6, 6, 2, 3, 5, (-6.0, 0.0, 6.0))
+QUICK = Effort(
+    look_draws=3, screen_draws=9, aim_draws=24, power_draws=24, check_draws=40, final_draws=160,
+    aimed=6, leaders=18, per_kind=2, finalists=3, places=5, aim_steps_m=(-6.0, 0.0, 6.0),
+)  # fmt: skip
 """For the throws that follow, which are planned again from where the disc really lies."""
 
 
@@ -171,7 +178,7 @@ def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, eff
         return Ranked(throws, costs_among(cases, judged, thrown), decided, routed, calm)
 
     ranked = rank(solved, effort.look_draws)
-    most = max(len(solved) // effort.looks, 2 * effort.aimed)
+    most = max(len(solved) // effort.looks, 3 * effort.aimed)
     ranked = leaders(arsenal, ranked, most, effort.looks * effort.per_kind)
     ranked = leaders(
         arsenal, rank(ranked.throws, effort.screen_draws), effort.aimed, effort.per_kind, effort.every_disc

@@ -22,7 +22,10 @@ TURNS_DEG = tuple(range(0, 360, 45))
 SPEEDS_M_S = (2.2352, 4.4704, 6.7056)
 """5, 10 and 15 mph."""
 
-TABLE = Effort(2, 8, 24, 24, 40, 200, 7, 7, 2, 5, 6, (-6.0, 0.0, 6.0))
+TABLE = Effort(
+    look_draws=3, screen_draws=8, aim_draws=24, power_draws=24, check_draws=40, final_draws=200,
+    aimed=7, leaders=21, per_kind=2, finalists=5, places=6, aim_steps_m=(-6.0, 0.0, 6.0),
+)  # fmt: skip
 """Less fine than the plan itself (chosen: some thirty winds in a few seconds)."""
 
 MOST_SWITCHES = 3
