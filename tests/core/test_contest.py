@@ -4,7 +4,7 @@ import numpy as np
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ypodrome.core.strategy.contest import STAGES, _least_of_fit
+from ypodrome.core.strategy.contest import FITTED, STAGES, _least_of_fit
 
 
 @given(
@@ -28,7 +28,7 @@ def test_the_least_of_a_bowl_is_found_between_the_places_tried(stage, aim, power
     tried = np.array([[bowl(a, p)] for a in stage.aims_m for p in powers])
     found_aim, found_power = _least_of_fit(stage.aims_m, powers, tried)
     assert min(stage.aims_m) <= found_aim[0] <= wide and min(powers) <= found_power[0] <= strong
-    step_a, step_p = 2.0 / 18, (strong - min(powers)) / strong / 18
+    step_a, step_p = 2.0 / (FITTED - 1), (strong - min(powers)) / strong / (FITTED - 1)
     assert bowl(found_aim[0], found_power[0]) <= tried.min() + (steep + steeper) * (step_a**2 + step_p**2)
     if abs(aim) <= 1.0 and min(powers) / strong <= power <= 1.0:
         assert bowl(found_aim[0], found_power[0]) < (steep + steeper) * (step_a**2 + step_p**2)

@@ -73,7 +73,8 @@ too few: the better third changed with the seed. The winds beside count an eight
 its own they named throws up to 0.05 dearer in the wind that blows, and a quarter of it still 0.02."""
 
 FITTED = 19
-"""Places along aims and powers at which a surface through costs is looked at (chosen: a metre)."""
+"""Places along aims and powers at which a surface through costs is looked at (chosen: a metre
+or less at the pin)."""
 
 COPY_RAD, COPY_POWER = 0.01, 0.01
 """Aims and powers nearer than this are one (chosen: a metre at a hundred; what entered for several

@@ -28,6 +28,8 @@ from ypodrome.core.strategy.situation import Posture, Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined, solve, usual_bend
 
 Step = float | NDArray[np.float64]
+"""By how much throws are moved, all alike or each its own [n]."""
+
 POWER_STEPS = (-0.05, 0.04)
 REACHED = 0.06
 """Share of the distance by which a mean flight may miss its target and still count as solved."""
@@ -83,7 +85,7 @@ THOROUGH = Effort(
 )  # fmt: skip
 """For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
 with fourteen it finds no more; by powers of two, as Sobol draws are even. Beside a mandatory a throw costs a
-quarter more or less as it is aimed: of so many aimed rather than half and half as many leaders, what is named
+quarter more or less as it is aimed: with so many aimed, not a third, and twice the leaders, what is named
 is .003 cheaper over 36 demo holes and winds, once .05; a search five times as long finds .001 more)."""
 
 SEARCH_SEED, CHECK_SEED = 77, 78
@@ -95,7 +97,8 @@ QUICK = Effort(
     look_draws=3, screen_draws=9, aim_draws=24, power_draws=24, check_draws=40, final_draws=160,
     aimed=6, leaders=18, per_kind=2, finalists=3, places=5, aim_steps_m=(-6.0, 0.0, 6.0),
 )  # fmt: skip
-"""For the throws that follow, which are planned again from where the disc really lies."""
+"""For the throws that follow, which are planned again from where the disc really lies. All that are aimed
+lead, or the other way of deciding what to carry is lost."""
 
 
 @dataclass(frozen=True)

@@ -32,7 +32,7 @@ TOLD_APART = 0.02
 """Chance by which two options must differ in something for it to be the reason (chosen: draws leave some two
 in a hundred in doubt)."""
 
-EASIER = 0.0008
+EASIER = 0.00075
 """What sense must find easier for it to be told (chosen: a speed number, six degrees of bend, a hundredth of
 the arm)."""
 
