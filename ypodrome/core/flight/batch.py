@@ -41,7 +41,7 @@ RESULT = np.dtype([
     ("landing_hyzer_rad", "f8"), ("least_bank_rad", "f8"), ("most_bank_rad", "f8"),
     ("hit", "f8"), ("inside_x_m", "f8"), ("inside_y_m", "f8"), ("exposure", "f8"),
     ("mando_missed", "?"), ("air_hit", "?"), ("in_basket", "?"),
-])  # fmt: skip
+], align=True)  # fmt: skip
 """What a flight shows: first contact, time to it, rest; highest point above the ground at the lie and how
 far left of the aim that was, furthest left and right of the aim before contact; at contact: speed, descent,
 travel to the left of the aim, tilt to the fade side; least and most bank in the air; feature that stopped it
@@ -173,13 +173,24 @@ def fly_batch(
     winds: NDArray[np.float64], density: float, seeds: NDArray[np.int64], field: Field, step_scale: float,
     path: NDArray[np.float64],
 ) -> tuple[NDArray[Any], int]:  # fmt: skip
+    """`fly_into` for records of its own: RESULT [n] and the rows of path written."""
+    out = np.zeros(len(releases), RESULT)
+    return out, fly_into(out, releases, discs, bodies, winds, density, seeds, field, step_scale, path)
+
+
+def fly_into(
+    out: NDArray[Any], releases: NDArray[np.float64], discs: NDArray[np.int64], bodies: NDArray[Any],
+    winds: NDArray[np.float64], density: float, seeds: NDArray[np.int64], field: Field, step_scale: float,
+    path: NDArray[np.float64],
+) -> int:  # fmt: skip
     """Fly n releases [n, RELEASE_SIZE] with bodies[discs], each in its own wind [n, 2].
 
-    One seed a throw; 0 for a flight without scatter. `step_scale` is 1 for the usual steps. The path of the
-    first throw goes to `path` [rows, PATH_SIZE]. Returns RESULT records [n] and the rows of path written.
+    One seed a throw; 0 for a flight without scatter. `step_scale` is 1 for the usual steps. Results go to
+    `out`, empty RESULT records [n], the path of the first throw to `path` [rows, PATH_SIZE]. Returns the rows
+    of path written.
     """
     n = len(releases)
-    out, tally, landed = np.zeros(n, RESULT), np.zeros(n, TALLY), np.zeros(n, LANDED)
+    tally, landed = np.zeros(n, TALLY), np.zeros(n, LANDED)
     lanes, step = np.zeros(1, LANES), np.zeros(1, STEP)
     rows = flight_batch(
         lanes, step, releases, discs, bodies, winds, density, seeds, field, step_scale, tally, landed, out,
@@ -193,4 +204,4 @@ def fly_batch(
         path[rows] = path[rows - 1]
         path[rows, 1:3] = landed[0]["x"], landed[0]["y"]
         rows += 1
-    return out, rows
+    return rows

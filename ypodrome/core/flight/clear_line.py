@@ -26,14 +26,13 @@ BASKET_REACH_M = 0.5
 
 def clear_shares(field: Field, lies: NDArray[np.float64], pin_x: float, pin_y: float) -> NDArray[np.float64]:
     """Share of putts [n] that are not stopped on the straight way from lies [n, 2] to the basket."""
-    lies = np.ascontiguousarray(lies)
+    lies, shares = np.ascontiguousarray(lies), np.ones(len(lies))
 
-    def work(rows: slice) -> NDArray[np.float64]:
-        shares = np.ones(rows.stop - rows.start)
-        _clear_shares(field, lies[rows], pin_x, pin_y, np.zeros(1, STEP), np.zeros(1, TALLY), shares)
-        return shares
+    def work(s: slice) -> None:
+        _clear_shares(field, lies[s], pin_x, pin_y, np.zeros(1, STEP), np.zeros(1, TALLY), shares[s])
 
-    return on_all_cores(work, len(lies))
+    on_all_cores(work, len(lies))
+    return shares
 
 
 @batch_kernel

@@ -8,13 +8,13 @@ from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 import numpy as np
-from numpy.typing import NDArray
 
 WORKERS = os.cpu_count() or 1
-SMALLEST_SHARE, SHARES_A_CORE = 256, 2
-"""Fewest rows worth handing to another core (chosen: about a millisecond of flights), and most shares for
-each: every share fills eight lanes and leaves some of them empty at its end (chosen: a plan takes four fifths
-of the processor time it took with 32 and 8, and no longer)."""
+SMALLEST_SHARE, EVEN_SHARE, SHARES_A_CORE = 256, 1024, 8
+"""Fewest rows worth handing to another core (chosen: about a millisecond of flights); fewest in any of more
+shares than cores, which keep one core from waiting for another (chosen: every share fills eight lanes and
+leaves some of them empty at its end; with 32 rows a plan took a quarter more processor time); and most
+shares for each core."""
 
 _POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="cores")
 _lent = WORKERS
@@ -30,10 +30,15 @@ def with_cores(cores: int, work: Callable[..., Any], *args: Any) -> Any:
         _lent = WORKERS
 
 
-def on_all_cores(work: Callable[[slice], NDArray[Any]], n: int, least: int = SMALLEST_SHARE) -> NDArray[Any]:
-    """What `work` returns for slices of n rows, at least so many each, joined in order."""
-    parts = max(1, min(SHARES_A_CORE * _lent, n // least))
-    if parts == 1 or _lent == 1:
-        return work(slice(0, n))
+def on_all_cores(
+    work: Callable[[slice], None], n: int, least: int = SMALLEST_SHARE, even: int = EVEN_SHARE
+) -> None:
+    """Let `work` do slices of n rows: one for each core where they are at least so many rows each, and more
+    of them where those still are `even`."""
+    parts = max(min(_lent, n // least), min(SHARES_A_CORE * _lent, n // even))
+    if parts <= 1 or _lent == 1:
+        work(slice(0, n))
+        return
     edges = np.linspace(0, n, parts + 1).astype(int)
-    return np.concatenate(list(_POOL.map(work, map(slice, edges[:-1], edges[1:]))))
+    for _ in _POOL.map(work, map(slice, edges[:-1], edges[1:])):
+        pass

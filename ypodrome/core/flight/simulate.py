@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.air import Wind, air_density_kg_m3
-from ypodrome.core.flight.batch import PATH_SIZE, RESULT, fly_batch
+from ypodrome.core.flight.batch import PATH_SIZE, RESULT, fly_batch, fly_into
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.release import Release
 from ypodrome.core.ground.field import Field, open_field
@@ -67,14 +67,17 @@ class Range:
         winds = np.tile(self.air.wind_vector(), (n, 1)) if winds is None else winds
         seeds = np.zeros(n, np.int64) if seeds is None else seeds
 
-        def share(s: slice) -> NDArray[Any]:
-            return fly_batch(
-                releases[s], discs[s], bodies, winds[s], self.air.density_kg_m3, seeds[s], self.field,
-                self.step_scale, NO_PATH,
-            )[0]  # fmt: skip
+        out = np.zeros(n, RESULT)
 
-        flown = on_all_cores(share, n) if n else np.zeros(0, RESULT)
-        return flown.view(np.recarray)
+        def share(s: slice) -> None:
+            fly_into(
+                out[s], releases[s], discs[s], bodies, winds[s], self.air.density_kg_m3, seeds[s], self.field,
+                self.step_scale, NO_PATH,
+            )  # fmt: skip
+
+        if n:
+            on_all_cores(share, n)
+        return out.view(np.recarray)
 
     def follow(self, body: np.void, release: NDArray[np.float64], seed: int = 0) -> Flight:
         """Fly one release row and keep its path. Seed 0: the most likely flight, without scatter."""

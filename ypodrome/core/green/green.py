@@ -254,17 +254,16 @@ class Green:
         close = np.ascontiguousarray(lies)
         clear = np.full(len(lies), met)
 
-        def work(s: slice) -> Book:
-            run, laid = (
-                np.zeros((s.stop - s.start, k, BOOK), np.float32) for k in (len(ways), spots.shape[1])
-            )
+        run, laid = (np.zeros((len(lies), k, BOOK), np.float32) for k in (len(ways), spots.shape[1]))
+
+        def work(s: slice) -> None:
             tally, step = np.zeros(1, TALLY), np.zeros(1, STEP)
             play_putts(place, close[s], putts.starts[s], putts.nodes[s], putts.speeds[s], putts.catches[s],
-                       putts.heads[s], clear[s], run, tally, step)  # fmt: skip
-            play_lay_ups(place, close[s], spots[s], sizes[s], drawn, laid, tally)
-            return np.concatenate([run, laid], axis=1)
+                       putts.heads[s], clear[s], run[s], tally, step)  # fmt: skip
+            play_lay_ups(place, close[s], spots[s], sizes[s], drawn, laid[s], tally)
 
-        books = on_all_cores(work, len(lies), LEAST_SHARE)
+        on_all_cores(work, len(lies), LEAST_SHARE, LEAST_SHARE)
+        books = np.concatenate([run, laid], axis=1)
         books[:, : len(ways), BEYOND] += NEVER * ~used
         if met:
             stopped = 1.0 - clear_shares(self.scene.field, lies, self.pin[0], self.pin[1])

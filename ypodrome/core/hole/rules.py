@@ -49,8 +49,8 @@ def resolve(
     mando = flown.mando_missed
     lie = rest.copy()
     if out.any():
-        inside = np.stack([flown.inside_x_m, flown.inside_y_m], axis=1)
-        lie[out] = _out_of_bounds_lies(scene, rest[out], inside[out], lies[out])
+        inside = np.stack([flown.inside_x_m[out], flown.inside_y_m[out]], axis=1)
+        lie[out] = _out_of_bounds_lies(scene, rest[out], inside, lies[out])
     if mando.any():
         zone = scene.drop_zone("mando")
         lie[mando] = lies[mando] if zone is None else zone

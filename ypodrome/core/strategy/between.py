@@ -51,14 +51,13 @@ def outlooks_at(
 ) -> NDArray[np.float64]:
     """Outlooks [n, THROWS] of lies [n, 2], the better of putting and approaching; a putt takes so much of a
     throw more [n]."""
-    lies = np.ascontiguousarray(lies)
+    lies, out = np.ascontiguousarray(lies), np.empty((len(lies), THROWS))
 
-    def work(s: slice) -> NDArray[np.float64]:
-        out, thrown = np.empty((s.stop - s.start, THROWS)), np.empty((1, THROWS))
-        _outlooks_at(nodes, spoken, lies[s], more[s], thrown, out)
-        return out
+    def work(s: slice) -> None:
+        _outlooks_at(nodes, spoken, lies[s], more[s], np.empty((1, THROWS)), out[s])
 
-    return on_all_cores(work, len(lies), MANY)
+    on_all_cores(work, len(lies), MANY, MANY)
+    return out
 
 
 @batch_kernel

@@ -47,7 +47,6 @@ LANDING = 1
 
 SLOTS, SLOT = 64, 0.05
 OUT, MISSED = 0, 1
-LEAST_SHARE_OF_LIES = 4
 
 Found = NDArray[np.float64]
 """Screened throws [n, most, 3] of n lies, best first: entry of the repertoire (-1 where none), aim [rad], and
@@ -151,14 +150,15 @@ def screened(
     comes to, or -1 for relief where it went out, and what missing a mandatory does; `haste` divides how many
     are looked at."""
 
-    def work(s: slice) -> Found:
-        out = np.full((s.stop - s.start, most, 3), (-1.0, 0.0, np.inf))
+    out = np.full((len(lies), most, 3), (-1.0, 0.0, np.inf))
+
+    def work(s: slice) -> None:
         first = np.empty(len(laid.fan) * laid.ends.shape[1])
         _screen(laid, field, lies[s], base[s], bearing[s], targets[s], by_rule[s], CLOSELY // haste,
-                WALKED // haste, first, np.zeros(1, TALLY), np.zeros(1, STEP), out)  # fmt: skip
-        return out
+                WALKED // haste, first, np.zeros(1, TALLY), np.zeros(1, STEP), out[s])  # fmt: skip
 
-    return on_all_cores(work, len(lies), LEAST_SHARE_OF_LIES)
+    on_all_cores(work, len(lies), 1, 1)
+    return out
 
 
 @array_kernel

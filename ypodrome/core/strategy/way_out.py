@@ -31,15 +31,14 @@ ASIDE = np.radians(np.array([84.0, -84.0, 120.0, -120.0, 156.0, -156.0, 180.0]))
 def hemmed_in(field: Field, places: NDArray[np.float64], pin: NDArray[np.float64]) -> NDArray[np.float64]:
     """For places [n, 2] the chance of being stopped in the best forward direction, and in the best of all
     [n, 2]."""
-    places = np.ascontiguousarray(places)
+    places, out = np.ascontiguousarray(places), np.zeros((len(places), 2))
     fan = np.concatenate([FORWARD, ASIDE])
 
-    def work(s: slice) -> NDArray[np.float64]:
-        out = np.zeros((s.stop - s.start, 2))
-        _hemmed_in(field, places[s], pin[0], pin[1], fan, np.zeros(1, TALLY), np.zeros(1, STEP), out)
-        return out
+    def work(s: slice) -> None:
+        _hemmed_in(field, places[s], pin[0], pin[1], fan, np.zeros(1, TALLY), np.zeros(1, STEP), out[s])
 
-    return on_all_cores(work, len(places))
+    on_all_cores(work, len(places))
+    return out
 
 
 @batch_kernel
