@@ -6,7 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from scipy.stats import norm
 
-from ypodrome.core.strategy.day import DAY_SHARE, DAY_WEIGHTS, DAYS, by_day, days_of, round_chances
+from ypodrome.core.strategy.day import DAY_SHARE, DAY_WEIGHTS, DAYS, day_weights, days_of, round_chances
 from ypodrome.core.strategy.round_target import chance_of_total, plan_for_target
 from ypodrome.core.thrower.spread import AIM, standard_draws
 
@@ -35,7 +35,7 @@ def test_the_days_are_likely_as_a_normal_bias_is():
 
 
 def test_over_all_days_a_throw_is_what_it_was():
-    days = by_day(DRAWS, LEFT_IS_BAD)
+    days = day_weights(DRAWS) @ LEFT_IS_BAD
     assert days.sum(axis=1) == pytest.approx(1.0)
     assert DAY_WEIGHTS @ days == pytest.approx(LEFT_IS_BAD.mean(axis=0), abs=0.01)
 
@@ -43,12 +43,12 @@ def test_over_all_days_a_throw_is_what_it_was():
 def test_a_day_to_the_left_goes_left_as_often_as_its_shifted_normal():
     """On a day of bias b the aim is normal about share · b with what is left of its variance."""
     left = np.sqrt(1 - DAY_SHARE**2)
-    for (aim, _), row in zip(DAYS, by_day(DRAWS, LEFT_IS_BAD), strict=True):
+    for (aim, _), row in zip(DAYS, day_weights(DRAWS) @ LEFT_IS_BAD, strict=True):
         assert row[3] == pytest.approx(norm.sf(1.0, DAY_SHARE * aim, left), abs=0.015)
 
 
 def test_a_round_keeps_its_mean_and_spreads_wider_than_independent_holes():
-    tied = moments(round_chances([by_day(DRAWS, LEFT_IS_BAD)] * HOLES))
+    tied = moments(round_chances([day_weights(DRAWS) @ LEFT_IS_BAD] * HOLES))
     free = moments(round_chances([LEFT_IS_BAD.mean(axis=0)] * HOLES))
     assert tied[0] == pytest.approx(free[0], abs=0.05)
     assert tied[1] > 1.2 * free[1]
@@ -56,7 +56,8 @@ def test_a_round_keeps_its_mean_and_spreads_wider_than_independent_holes():
 
 def test_what_the_bias_does_not_touch_stays_independent():
     luck = outlooks(np.random.default_rng(5).random(len(DRAWS)) < 0.25)
-    tied, free = (moments(round_chances([rows] * HOLES)) for rows in (by_day(DRAWS, luck), luck.mean(axis=0)))
+    both = day_weights(DRAWS) @ luck, luck.mean(axis=0)
+    tied, free = (moments(round_chances([rows] * HOLES)) for rows in both)
     assert tied == pytest.approx(free, rel=0.05)
 
 

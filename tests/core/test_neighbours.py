@@ -14,8 +14,8 @@ PLACES = np.random.default_rng(4).uniform((-35, -35), (35, 115), size=(400, 2))
 
 
 def chosen(scene, places, most=4):
-    near = Neighbours(scene, LIES, most)
-    return near.let_in(len(LIES))[near.cell(places)]
+    near = Neighbours(scene, LIES, most, [len(LIES)])
+    return near.of_first(len(LIES))[near.cell(places)]
 
 
 def test_on_open_ground_they_are_the_nearest():
@@ -61,8 +61,8 @@ def test_a_place_that_no_lie_reaches_takes_the_nearest_lie():
     moat = box(-12, 38, 12, 62).difference(box(-4, 46, 4, 54))
     island = open_hole(areas=(Area((1,), moat, play="ob", surface="water"),))
     lies = LIES[(abs(LIES[:, 0]) > 12) | (abs(LIES[:, 1] - 50) > 12)]
-    near = Neighbours(island, lies, 4)
+    near = Neighbours(island, lies, 4, [len(lies)])
     place = np.array([[0.0, 50.0]])
-    index = near.let_in(len(lies))[near.cell(place)][0]
+    index = near.of_first(len(lies))[near.cell(place)][0]
     gaps = np.hypot(*(lies - place).T)
     assert gaps[index].min() == pytest.approx(gaps.min(), abs=2.0)

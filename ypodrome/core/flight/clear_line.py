@@ -54,12 +54,14 @@ def _clear_shares(
             near, far = min(away, part * STEP_M), min(away, (part + 1) * STEP_M)
             step.x0, step.y0 = lies[k, 0] + near * dx, lies[k, 1] + near * dy
             step.x, step.y = lies[k, 0] + far * dx, lies[k, 1] + far * dy
+            i, j = cell(field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
+            if field.room[i, j] >= STEP_M:
+                continue
             ground = ground_height(field, step.x0, step.y0)[0]
             step.z0 = ground + PUTT_HEIGHT_M
             step.z = ground_height(field, step.x, step.y)[0] + PUTT_HEIGHT_M
             step.vx, step.vy, step.vz = dx, dy, 0.0
-            i, j = cell(field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
-            if field.room[i, j] < STEP_M and meet_obstacles(field, step, ground, tally, 0.0):
+            if meet_obstacles(field, step, ground, tally, 0.0):
                 share = ROUND_A_TRUNK
                 break
         shares[k] = share * math.exp(-tally.exposure)

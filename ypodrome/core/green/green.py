@@ -65,7 +65,6 @@ USUAL_BLOCKED, STOPPED_LAY_UP = 0.5, 0.4
 straight way is blocked: some go low or round (chosen)."""
 
 SETTLED, MOST_ROUNDS = 0.0005, 60
-LEAST_SHARE = 12
 CLEAR, MOST_PRICED = 0.97, 40
 LEAST, MOST = (Way._fields.index(name) for name in ("least_m", "most_m"))
 
@@ -262,7 +261,7 @@ class Green:
                        putts.heads[s], clear[s], run[s], tally, step)  # fmt: skip
             play_lay_ups(place, close[s], spots[s], sizes[s], drawn, laid[s], tally)
 
-        on_all_cores(work, len(lies), LEAST_SHARE, LEAST_SHARE)
+        on_all_cores(work, len(lies), 1, 1)
         books = np.concatenate([run, laid], axis=1)
         books[:, : len(ways), BEYOND] += NEVER * ~used
         if met:

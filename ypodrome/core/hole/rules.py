@@ -10,6 +10,7 @@ import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.flight.simulate import Flights
+from ypodrome.core.hole.edges import nearest_on
 from ypodrome.core.hole.rule_facts import OB_RELIEF_M, PENALTY_THROWS, STANCE_M
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
@@ -86,8 +87,7 @@ def _out_of_bounds_lies(
 
 def relief(scene: Scene, inside: NDArray[np.float64]) -> NDArray[np.float64]:
     """Lies [n, 2] one metre in bounds from the line nearest to the last place in bounds [n, 2]."""
-    links = shapely.shortest_line(scene.out_of_bounds.boundary, shapely.points(inside))
-    at = shapely.get_coordinates(links)[::2]
+    at = nearest_on(scene.out_of_bounds_edge, inside)
     away = inside - at
     beyond = holds(scene.out_of_bounds, inside[:, 0], inside[:, 1])
     away[beyond] *= -1.0  # a cell of the grid reaches half a metre past the exact line

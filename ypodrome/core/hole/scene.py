@@ -16,6 +16,7 @@ from shapely.geometry.base import BaseGeometry
 from shapely.ops import unary_union
 
 from ypodrome.core.ground.field import BIN_M, Field, cleared
+from ypodrome.core.hole.edges import segments_of
 from ypodrome.core.hole.features import (
     Area,
     Barrier,
@@ -86,6 +87,11 @@ class Scene:
             everything = shapely.box(*self.bounds).buffer(200.0)
             out = unary_union([out, everything.difference(unary_union(islands))])
         return out
+
+    @cached_property
+    def out_of_bounds_edge(self) -> NDArray[np.float64]:
+        """The straight pieces [n, 4] of the line around what is out of bounds."""
+        return segments_of(self.out_of_bounds.boundary)
 
     @cached_property
     def buildings(self) -> Polygon | MultiPolygon:

@@ -17,7 +17,7 @@ from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.green.between import Nodes, between_nodes, expected_of, put_off
 from ypodrome.core.outlook import THROWS
 from ypodrome.core.strategy.mesh import INNER_M
-from ypodrome.core.strategy.neighbours import SIDE_M
+from ypodrome.core.strategy.neighbours import SIDE_M, Spokesmen
 from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M
 
 HEM_M = 8.0
@@ -37,7 +37,7 @@ class Spoken(NamedTuple):
     lies: NDArray[np.float64]
     lies_hem: NDArray[np.float64]
     beyond: NDArray[np.float64]
-    nearest: NDArray[np.int64]
+    nearest: Spokesmen
     hem: NDArray[np.float64]
     rows: int
     columns: int

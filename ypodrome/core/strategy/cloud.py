@@ -50,8 +50,10 @@ def draw_cloud(
 ) -> Cloud:  # fmt: skip
     """Fly every throw with the same luck: common random numbers make differences sharp. Throws that are
     not to be compared may be given the number of a luck each [m], so that their errors are not one."""
-    luck = np.zeros(len(throws), np.int64) if luck is None else luck
-    z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
+    if luck is None:
+        z, luck = standard_draws(draws, seed), np.zeros(len(throws), np.int64)
+    else:
+        z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
     rim = arsenal.rim_over(throws.combo, throws.power)
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet, rim)
     factors = factors * arsenal.practice_factor(throws.combo) * situation.footing.spread

@@ -30,17 +30,13 @@ DAY_WEIGHTS = np.array([a * b for a, b in itertools.product(NODE_WEIGHTS, NODE_W
 Hermite's three points)."""
 
 
-def by_day(draws: NDArray[np.float64], outlooks: NDArray[np.float64]) -> NDArray[np.float64]:
-    """Mean outlooks [len(DAYS), THROWS] of a throw's draws [k, dimensions] with their outlooks [k, THROWS],
-    as they would be on each of the days."""
+def day_weights(draws: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Weights [len(DAYS), k] by which the mean over a throw's draws [k, dimensions] is what it would be on
+    each of the days."""
     z = draws[:, [AIM, LAUNCH_DRAW]]
-    left = 1.0 - DAY_SHARE**2
-    found = []
-    for day in DAYS:
-        off = z - DAY_SHARE * np.array(day)
-        weight = np.exp((0.5 * z**2 - 0.5 * off**2 / left).sum(axis=1))
-        found.append(weight @ outlooks / weight.sum())
-    return np.array(found)
+    off = z - DAY_SHARE * np.array(DAYS)[:, None]
+    weight = np.exp((0.5 * z**2 - 0.5 * off**2 / (1.0 - DAY_SHARE**2)).sum(axis=2))
+    return np.asarray(weight / weight.sum(axis=1, keepdims=True))
 
 
 def days_of(scores: NDArray[np.float64]) -> NDArray[np.float64]:

@@ -5,6 +5,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import replace
+from functools import lru_cache
 from typing import Any
 
 import numpy as np
@@ -20,7 +21,7 @@ from ypodrome.core.outlook import expected
 from ypodrome.core.strategy.aim import aim_of
 from ypodrome.core.strategy.arsenal import Arsenal, at_power
 from ypodrome.core.strategy.crossing import ahead_of, area_name, decision, in_the_way, shares_over
-from ypodrome.core.strategy.day import by_day
+from ypodrome.core.strategy.day import day_weights
 from ypodrome.core.strategy.exactness import heights_of, windows
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Chances, Felt, Forecast, Leave, Option, PlannedThrow, Side
@@ -166,8 +167,13 @@ def decisions(option: Option) -> dict[str, bool | None]:
 
 def _by_day(situation: Situation, judged: Judged, i: int) -> tuple[tuple[float, ...], ...]:
     """Outlooks of finalist `i` on each of the days."""
-    draws = standard_draws(judged.cloud.draws, situation.seed)
-    return tuple(map(tuple, by_day(draws, judged.outlooks[i]).tolist()))
+    weights = _day_weights(judged.cloud.draws, situation.seed)
+    return tuple(map(tuple, (weights @ judged.outlooks[i]).tolist()))
+
+
+@lru_cache(maxsize=4)
+def _day_weights(draws: int, seed: int) -> NDArray[np.float64]:
+    return day_weights(standard_draws(draws, seed))
 
 
 def leave_of(situation: Situation, lies: NDArray[np.float64]) -> Leave:

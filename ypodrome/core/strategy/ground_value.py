@@ -19,17 +19,15 @@ from numpy.typing import NDArray
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
-from ypodrome.core.hole.shapes import holds
 from ypodrome.core.outlook import THROWS, after, expected, later
 from ypodrome.core.strategy.between import HEM_M, Spoken, outlooks_at
 from ypodrome.core.strategy.cloud import draw_cloud
+from ypodrome.core.strategy.layout import layout
 from ypodrome.core.strategy.mesh import INNER_M, Mesh, mesh
-from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.race import Race
 from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at, reached
 from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.way_out import hemmed_in
 from ypodrome.core.thrower.stance import Stance
 
 FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 10)], float))
@@ -40,9 +38,9 @@ LOOKED, FRESH, HOPES = 12, 128, 4
 """Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
 averaged (chosen)."""
 
-NEAR, LEARN_FROM, LUCK, USUAL_GAIN = 6, 8, 0.3, 0.08
-"""Lies that speak for a place, lies learnt from, by how many throws their gains may differ by luck, and what
-playing out shows where nothing is learnt yet (chosen)."""
+LEARN_FROM, LUCK, USUAL_GAIN = 8, 0.3, 0.08
+"""Lies learnt from, by how many throws their gains may differ by luck, and what playing out shows where
+nothing is learnt yet (chosen)."""
 
 HEMMED = 0.3
 """Chance of being stopped in the best forward direction from which a lie is only played out when all others
@@ -97,33 +95,28 @@ class GroundValue:
         if worth is None:
             self._open, self._blocked = situation.repertoire.open, np.array(BLOCKED)
             places = mesh(scene)
-            self._lay_out(places.lies)
+            self._layout = layout(scene, places.lies)
             self._let_speak(np.zeros((0, 2)), np.zeros((0, THROWS)))
             if played:
                 self._solve_rings(places)
         else:
             self._open, self._blocked = np.array(worth.open, float), np.array(worth.blocked, float)
-            self._lay_out(worth.lies)
+            self._layout = layout(scene, worth.lies)
             self._let_speak(worth.lies, worth.outlooks)
-
-    def _lay_out(self, lies: Points) -> None:
-        scene = self.situation.scene
-        self._neighbours = Neighbours(scene, lies, NEAR)
-        self._cells = self._neighbours.centres
-        self._hem = hemmed_in(scene.field, self._cells, self.pin)
 
     def _let_speak(self, lies: Points, outlooks: NDArray[np.float64]) -> None:
         """From now on these sampled lies speak for the places about them."""
         self.lies, self.outlooks = lies, outlooks
-        self._nearest = self._neighbours.let_in(len(lies))
+        self._nearest = self._layout.neighbours.of_first(len(lies))
         self._spoken = self._said()
 
     def _said(self) -> Spoken:
         """What now speaks for places away from the green."""
         beyond = self.outlooks - open_at(self._open, np.hypot(*(self.lies - self.pin).T))
-        (rows, columns), (x0, y0) = self._neighbours.shape, self._neighbours.origin
+        laid, cells = self._layout, self._layout.neighbours
+        (rows, columns), (x0, y0) = cells.shape, cells.origin
         lies = np.ascontiguousarray(self.lies, float)
-        return Spoken(self._open, lies, self._hem_at(lies), beyond, self._nearest, self._hem,
+        return Spoken(self._open, lies, laid.hem_at(lies), beyond, self._nearest, laid.hem,
                       rows, columns, float(x0), float(y0), self._blocked)  # fmt: skip
 
     def kept(self) -> Worth:
@@ -218,30 +211,24 @@ class GroundValue:
         every = np.maximum.accumulate(expected(self._open)) + 1e-9 * np.arange(len(self._open))
         return open_at(self._open, np.interp(throws, every, STEP_M * np.arange(len(every))))
 
-    def _hem_at(self, lies: Points) -> NDArray[np.float64]:
-        """How hemmed in places are [n, 2], by the cells they are in."""
-        return self._hem[self._neighbours.cell(lies)]
-
     def _worth_map(self) -> NDArray[np.float64]:
         """Expected throws by cell [rows, columns], out of bounds below zero, kept up ring by ring."""
+        cells, sign, now = self._layout.cells, self._layout.sign, self._nearest
         if self._map is None:
-            out = holds(self.situation.scene.out_of_bounds, *self._cells.T)
-            self._cell_sign = np.where(out, -1.0, 1.0)
-            self._map = np.zeros(len(self._cells))
-            self._told = np.full((len(self._cells), 1), -1)
-        now = self._nearest
+            self._map = np.zeros(len(cells))
+            self._told = np.full((len(cells), 1), -1)
         changed = self._told.shape != now.shape or (self._told != now).any(axis=1)
         rows = np.flatnonzero(np.broadcast_to(changed, len(now)))
-        self._map[rows] = self._cell_sign[rows] * self.throws(self._cells[rows])
+        self._map[rows] = sign[rows] * self.throws(cells[rows])
         self._told = now
-        return self._map.reshape(self._neighbours.shape)
+        return self._map.reshape(self._layout.neighbours.shape)
 
     # ---- ring by ring
 
     def _solve_rings(self, places: Mesh) -> None:
         """Value the lies from the basket outward; what is hemmed in is looked at first, and played out by all
         the ground."""
-        hemmed = self._hem_at(places.lies)[:, 0] >= HEMMED
+        hemmed = self._layout.hem_at(places.lies)[:, 0] >= HEMMED
         for r in np.unique(places.ring):
             rows = np.flatnonzero(places.ring == r)
             lies, luck, outlooks = places.lies[rows], places.luck[rows], np.empty((len(rows), THROWS))
@@ -287,7 +274,8 @@ class GroundValue:
     def _alike(self, lies: Points) -> NDArray[np.int64]:
         """The nearest few of the lies played out, those as hemmed in first."""
         gap = np.hypot(*(lies[:, None] - self._known).transpose(2, 0, 1))
-        hem = np.abs(self._hem_at(lies)[:, None] - self._hem_at(self._known)).sum(axis=2)
+        hem_at = self._layout.hem_at
+        hem = np.abs(hem_at(lies)[:, None] - hem_at(self._known)).sum(axis=2)
         return np.argsort(gap + HEM_M * hem, axis=1)[:, :LEARN_FROM]
 
     def _screened(

@@ -14,6 +14,7 @@ from numpy.typing import NDArray
 
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
+from ypodrome.core.hole.with_scene import with_scene
 
 INNER_M, RING_M = 14.0, 14.0
 """Sampled lies start here, nearer than this everybody putts; width of the rings they are valued by
@@ -48,6 +49,7 @@ class Mesh:
     luck: NDArray[np.int64]
 
 
+@with_scene
 def mesh(scene: Scene) -> Mesh:
     """The wide mesh, wider and only looked at away from the line of play; near it the edges of woods, and
     places between."""
@@ -66,11 +68,20 @@ def mesh(scene: Scene) -> Mesh:
     near = np.concatenate([near, _between(scene, fine, np.concatenate([near, far]), off)])
     lies = np.concatenate([near, far])
     is_played = np.arange(len(lies)) < len(near)
-    away = np.hypot(*(lies - pin).T)
-    ring = ((away - INNER_M) // RING_M).astype(int)
+    away, ring = np.hypot(*(lies - pin).T), _rings(lies, pin)
     order = np.lexsort((away, ~is_played, ring))
     luck = np.unique(np.round(away[order], 3), return_inverse=True)[1]
     return Mesh(lies[order], is_played[order], ring[order], luck)
+
+
+def _rings(lies: NDArray[np.float64], pin: NDArray[np.float64]) -> NDArray[np.int64]:
+    return ((np.hypot(*(lies - pin).T) - INNER_M) // RING_M).astype(np.int64)
+
+
+def ring_ends(lies: NDArray[np.float64], pin: NDArray[np.float64]) -> tuple[int, ...]:
+    """How many of lies [n, 2], ring by ring from the pin, are in the first ring, in the first two, and so
+    on."""
+    return tuple(np.cumsum(np.unique(_rings(lies, pin), return_counts=True)[1]).tolist())
 
 
 def _woods(scene: Scene) -> list[shapely.Geometry]:

@@ -8,6 +8,7 @@ through, can be stepped into but not through; distances on foot come from Dijkst
 from __future__ import annotations
 
 import math
+from collections.abc import Iterable
 
 import numpy as np
 import shapely
@@ -43,14 +44,17 @@ EQUALS_APART_M = 1e-9
 """What sets lies as far away apart, the first before others, so that which few are kept hangs on no luck of
 sorting (chosen: far below what any distance is known to)."""
 
+Spokesmen = NDArray[np.uint16]
+"""Numbers of lies, few enough for two bytes each: a hole's tables are kept as long as it is."""
+
 STEPS = [(i, j) for i in (-1, 0, 1) for j in (-1, 0, 1) if i or j]
 
 
 class Neighbours:
-    """Nearest sampled lies on foot, by cell. Lies are let in from the first; later ones wait, until all are
-    in. `centres` [cells, 2], `shape` and the corner `origin` [2] are those of the cells."""
+    """The nearest `most` sampled lies on foot, by cell, where only the first so many lies speak, for each of
+    some counts in order. `centres` [cells, 2], `shape` and the corner `origin` [2] are those of the cells."""
 
-    def __init__(self, scene: Scene, lies: NDArray[np.float64], most: int) -> None:
+    def __init__(self, scene: Scene, lies: NDArray[np.float64], most: int, counts: Iterable[int]) -> None:
         west, south, east, north = scene.bounds
         self.origin = np.array([west, south])
         self.shape = (round((north - south) / SIDE_M), round((east - west) / SIDE_M))
@@ -59,13 +63,10 @@ class Neighbours:
         free = np.flatnonzero(~blocked)
         sources = free[cKDTree(centres[free]).query(lies)[1]]
         on_foot = dijkstra(_graph(blocked, self.shape), indices=sources, limit=FARTHEST_M).T
-        self._cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
+        cost = np.where(np.isfinite(on_foot), on_foot, DETOUR_M + cdist(centres, lies))
         if scene.mandos:
-            self._cost += ASTRAY_M * (_astray(scene, centres)[:, None] != _astray(scene, lies))
-        self._cost = np.ascontiguousarray(self._cost)
-        self._let_in = 0
-        self._near = np.zeros((len(centres), most), np.int64)
-        self._away = np.full((len(centres), most), np.inf)
+            cost += ASTRAY_M * (_astray(scene, centres)[:, None] != _astray(scene, lies))
+        self._nearest = _by_count(np.ascontiguousarray(cost), most, counts)
 
     def cell(self, points: NDArray[np.float64]) -> NDArray[np.int64]:
         """Number of the cell [n] that holds each point [n, 2], clamped to the hole."""
@@ -73,17 +74,10 @@ class Neighbours:
         rows, columns = self.shape
         return np.clip(i, 0, rows - 1) * columns + np.clip(j, 0, columns - 1)
 
-    def let_in(self, count: int) -> NDArray[np.int64]:
-        """Let the first `count` lies speak: for every cell the `most` nearest of them [cells, most]. Where
-        only some are near on foot, the nearest stands in for the others."""
-        _put_in(self._cost, self._let_in, count, self._near, self._away)
-        self._let_in = count
-        near, away = self._near[:, :count], self._away[:, :count]
-        alike = (away < DETOUR_M) | (away[:, :1] >= DETOUR_M)
-        nearest = np.where(alike, near, near[:, :1])
-        if count == self._cost.shape[1]:
-            del self._cost, self._near, self._away  # ten times as large as what is told
-        return nearest
+    def of_first(self, count: int) -> Spokesmen:
+        """For every cell the `most` nearest of the first `count` lies [cells, most]. Where only some are near
+        on foot, the nearest stands in for the others."""
+        return self._nearest[count]
 
     def _centres(self) -> NDArray[np.float64]:
         rows, columns = self.shape
@@ -91,9 +85,21 @@ class Neighbours:
         return self.origin + SIDE_M * (np.stack([j, i], axis=1) + 0.5)
 
 
+def _by_count(cost: NDArray[np.float64], most: int, counts: Iterable[int]) -> dict[int, Spokesmen]:
+    """Who speaks for cells that each lie costs so much [cells, lies], where the first so many do."""
+    near = np.zeros((len(cost), most), np.uint16)
+    away, let_in, found = np.full((len(cost), most), np.inf), 0, {}
+    for count in counts:
+        _put_in(cost, let_in, count, near, away)
+        first, gap, let_in = near[:, :count], away[:, :count], count
+        alike = (gap < DETOUR_M) | (gap[:, :1] >= DETOUR_M)
+        found[count] = np.where(alike, first, first[:, :1])
+    return found
+
+
 @batch_kernel
 def _put_in(
-    cost: NDArray[np.float64], first: int, last: int, near: NDArray[np.int64], away: NDArray[np.float64]
+    cost: NDArray[np.float64], first: int, last: int, near: Spokesmen, away: NDArray[np.float64]
 ) -> None:
     """Put lies from `first` up to before `last`, which cost each cell so much [cells, lies], among the least
     of every cell [cells, most]: the least first, the first of equals before others."""

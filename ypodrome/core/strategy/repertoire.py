@@ -123,12 +123,11 @@ class Repertoire:
         still, height = self._still
         blows = air.wind.speed_m_s > BLOWS_M_S
         sectors = SECTORS if blows else 1
-        mean = [self._ends_in(air, 2.0 * math.pi * k / sectors) for k in range(sectors)]
-        ends = np.array([end for end, _ in mean])
+        ends, apex = self._ends_in(air, 2.0 * math.pi * np.arange(sectors) / sectors)
         gone = np.linspace(0.0, 1.0, POINTS) ** 2
         paths = np.repeat(still[None], sectors, axis=0)
         paths[..., :2] += (ends - still[None, :, -1, :2])[:, :, None, :] * gone[:, None]
-        lift = np.array([apex for _, apex in mean]) / height
+        lift = apex / height
         paths[..., 2] *= np.clip(lift, 0.5, 2.0)[:, :, None]
         off = np.array([_turned(self._off, end) for end in ends])
         return Flown(paths, ends, off, blows, {})
@@ -149,12 +148,17 @@ class Repertoire:
         release[:, Z] = RELEASE_HEIGHT_M
         return release
 
-    def _ends_in(self, air: Air, turn_rad: float) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
-        """Ends [e, 2] and heights [e] of throws aimed so, seen as if aimed east."""
-        release = self._releases()
-        winds = np.tile(np.array(air.wind_vector()) @ _rotation(turn_rad), (len(release), 1))
-        out = Range(air).fly(self.arsenal.bodies, self.arsenal.disc[self.combo], release, winds)
-        return np.stack([out.rest_x_m, out.rest_y_m], axis=1), np.maximum(out.apex_m, 1.0)
+    def _ends_in(
+        self, air: Air, turns_rad: NDArray[np.float64]
+    ) -> tuple[NDArray[np.float64], NDArray[np.float64]]:
+        """Ends [turns, e, 2] and heights [turns, e] of throws aimed so, seen as if aimed east."""
+        release, turns = self._releases(), len(turns_rad)
+        winds = np.array([np.array(air.wind_vector()) @ _rotation(turn) for turn in turns_rad])
+        out = Range(air).fly(
+            self.arsenal.bodies, np.tile(self.arsenal.disc[self.combo], turns), np.tile(release, (turns, 1)),
+            np.repeat(winds, len(release), axis=0),
+        ).reshape(turns, -1)  # fmt: skip
+        return np.stack([out["rest_x_m"], out["rest_y_m"]], axis=-1), np.maximum(out["apex_m"], 1.0)
 
     def _drawn_in(self, air: Air, turn_rad: float, ends: NDArray[np.float64]) -> NDArray[np.float64]:
         """Where draws of throws aimed so end about ends [e, draws, 2], seen as if aimed east."""
