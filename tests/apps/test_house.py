@@ -425,7 +425,9 @@ def test_a_plan_is_shown_by_a_link_until_it_is_withdrawn(client, demo_plan, club
     assert "Quernby Rise" in shown.content.decode()
     assert 'href="/plan' not in shown.content.decode()
     client.post(reverse("plan:withdraw_link", args=(demo_plan.pk, link.pk)))
-    assert reader.get(f"/shown/{link.token}/").status_code == 404
+    withdrawn = reader.get(f"/shown/{link.token}/")
+    assert withdrawn.status_code == 404
+    assert "withdrawn" in withdrawn.content.decode()
 
 
 def test_leaving_takes_what_is_private_after_the_archive_was_offered(client, demo_plan):

@@ -38,7 +38,12 @@ def test_deep_nesting_huge_ids_and_odd_digits(client, demo_plan):
     deep = client.post(reverse("plan:replan", args=(demo_plan.pk, 1)), "[" * 5000, "application/json")
     assert deep.status_code == 400
     assert client.get(f"/plan/{HUGE}/").status_code == 404
-    assert client.get("/plan/999999999999999/").status_code == 404
+    for url in ("/plan/999999999999999/", f"/plan/{demo_plan.pk}/hole/99/", "/nowhere/"):
+        nowhere = client.get(url)
+        assert nowhere.status_code == 404
+        assert reverse("round:shelf") in nowhere.content.decode()
+    asked = client.post(f"/plan/{demo_plan.pk}/hole/99/replan/", "{}", "application/json")
+    assert (asked.status_code, "nowhere" in asked.json()["error"]) == (404, True)
     assert client.get(reverse("round:of_plan", args=(demo_plan.pk,)), {"hole": "²"}).status_code == 200
     assert client.get(reverse("plan:beside", args=(demo_plan.pk,)), {"with": "²"}).status_code == 200
     assert client.post(reverse("plan:target", args=(demo_plan.pk,)), {"target": "²"}).status_code == 302

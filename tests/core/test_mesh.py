@@ -7,7 +7,7 @@ from shapely.geometry import LineString
 
 from tests.core.holes import open_hole
 from ypodrome.core.hole.features import Mando
-from ypodrome.core.strategy.mesh import mesh
+from ypodrome.core.strategy.mesh import mesh, ring_ends
 
 POST = np.array([3.0, 60.0])
 PIN = np.array([0.0, 95.0])
@@ -28,3 +28,13 @@ def test_lies_are_close_where_a_mandatory_comes_into_the_way(side):
     gate = Mando((1,), LineString([POST, POST + np.array([side * 60.0, 0.0])]))
     assert gaps((gate,)).max() < 5.0
     assert gaps((gate,)).mean() < 0.8 * gaps(()).mean()
+
+
+def test_rings_end_where_the_next_is_farther_from_the_basket():
+    places = mesh(open_hole(95.0))
+    ends = ring_ends(places.lies, PIN)
+    away = np.hypot(*(places.lies - PIN).T)
+    assert ends[-1] == len(places.lies)
+    for end in ends[:-1]:
+        assert away[:end].max() <= away[end:].min()
+        assert places.ring[end - 1] < places.ring[end]

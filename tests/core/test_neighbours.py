@@ -66,3 +66,11 @@ def test_a_place_that_no_lie_reaches_takes_the_nearest_lie():
     index = near.of_first(len(lies))[near.cell(place)][0]
     gaps = np.hypot(*(lies - place).T)
     assert gaps[index].min() == pytest.approx(gaps.min(), abs=2.0)
+
+
+def test_who_speaks_while_only_some_lies_do_hangs_on_no_others():
+    scene, some = open_hole(), 40
+    ring_by_ring = Neighbours(scene, LIES, 4, [0, 15, some, len(LIES)])
+    alone = Neighbours(scene, LIES[:some], 4, [some])
+    assert (ring_by_ring.of_first(some) == alone.of_first(some)).all()
+    assert ring_by_ring.of_first(0).shape[1] == 0

@@ -54,6 +54,19 @@ def _unavailable(request: HttpRequest, error: str, reference: str) -> HttpRespon
     return answer
 
 
+NOT_FOUND = (
+    "this address leads nowhere: what stood here was deleted or withdrawn, is another player's, or the "
+    "address was mistyped"
+)
+
+
+def not_found(request: HttpRequest, exception: Exception) -> HttpResponse:
+    """An address that leads nowhere, for this player or for anybody."""
+    if request.content_type == "application/json":
+        return JsonResponse({"error": NOT_FOUND}, status=404)
+    return render(request, "web/not_found.html", {"said": NOT_FOUND}, status=404)
+
+
 def csrf_failed(request: HttpRequest, reason: str = "") -> HttpResponse:
     """A page that is too old to be sent from, or was opened elsewhere."""
     if request.content_type == "application/json":

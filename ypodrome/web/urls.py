@@ -13,6 +13,7 @@ register_converter(Key, "key")
 METHODS = ["get", "post", "head", "options"]
 sign_in = LoginView.as_view(template_name="web/login.html", http_method_names=METHODS)
 
+handler404 = "ypodrome.web.failures.not_found"
 handler500 = "ypodrome.web.failures.failed"
 
 urlpatterns = [

@@ -1,0 +1,22 @@
+"""Work shared out over cores: every row is done once, however it is cut."""
+
+import numpy as np
+from hypothesis import given
+from hypothesis import strategies as st
+
+from ypodrome.core.flight.cores import on_all_cores, with_cores
+
+COUNTS = st.integers(1, 400)
+
+
+@given(n=COUNTS, least=COUNTS, even=COUNTS, cores=st.integers(1, 4))
+def test_every_row_is_done_once(n, least, even, cores):
+    done, sizes = np.zeros(n, int), []
+
+    def work(s):
+        done[s] += 1
+        sizes.append(s.stop - s.start)
+
+    with_cores(cores, on_all_cores, work, n, least, even)
+    assert (done == 1).all()
+    assert len(sizes) == 1 or min(sizes) >= min(least, even) - 1
