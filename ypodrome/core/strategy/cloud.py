@@ -53,7 +53,8 @@ def draw_cloud(
     if luck is None:
         z, luck = standard_draws(draws, seed), np.zeros(len(throws), np.int64)
     else:
-        z = standard_draws(draws * (int(luck.max()) + 1), seed).reshape(-1, draws, DIMENSIONS)[luck]
+        lucks = 1 << int(luck.max()).bit_length()  # few sizes of table, which all begin alike
+        z = standard_draws(draws * lucks, seed).reshape(-1, draws, DIMENSIONS)[luck]
     rim = arsenal.rim_over(throws.combo, throws.power)
     factors = growth(throws.release[:, HYZER], throws.power, throws.bend, situation.scene.wet, rim)
     factors = factors * arsenal.practice_factor(throws.combo) * situation.footing.spread
