@@ -157,17 +157,22 @@ def scatter(
     throw's hyzer, so that the other hand's mirrored throw errs the other way and the correlation with hyzer
     holds for both.
     """
-    own = np.array(draws).reshape(-1, *draws.shape[-2:])
+    own, k = _own(draws), draws.shape[-2]
     worst = float(ndtri(1.0 - faults)) if faults > 0.0 else math.inf
-    out = np.empty((len(releases), draws.shape[-2], RELEASE_SIZE))
-    one = [np.ascontiguousarray(a, float) for a in (releases, sizes, factors)]
+    releases, sizes, factors = (np.ascontiguousarray(a, float) for a in (releases, sizes, factors))
+    out, many = np.empty((len(releases), k, RELEASE_SIZE)), MANY // k + 1
 
     def work(s: slice) -> None:
-        mine = own if len(own) == 1 else own[s]
-        _scatter(one[0][s], one[1][s], one[2][s], mine, worst, out[s])
+        _scatter(releases[s], sizes[s], factors[s], own if len(own) == 1 else own[s], worst, out[s])
 
-    on_all_cores(work, len(releases), MANY // draws.shape[-2] + 1, MANY // draws.shape[-2] + 1)
+    on_all_cores(work, len(releases), many, many)
     return out
+
+
+def _own(draws: NDArray[np.float64]) -> NDArray[np.float64]:
+    """Draws [k, 9] for all throws as [1, k, 9], draws of each throw's own [m, k, 9] as they are: a copy,
+    since kernels are compiled for arrays that may be written to."""
+    return np.array(draws).reshape(-1, *draws.shape[-2:])
 
 
 @batch_kernel
@@ -196,9 +201,9 @@ def gusty_winds(wind: Wind, sides: NDArray[np.float64], draws: NDArray[np.float6
     """Wind vectors [m, k, 2] to the east and north [m/s] met by m throws with these sides [m] in each of
     k draws [k, 9] or [m, k, 9], gusts and veer included. Like an aim error, a veer is counted towards the
     throw's side."""
-    own = np.array(draws).reshape(-1, *draws.shape[-2:])
     out, sides = np.empty((len(sides), draws.shape[-2], 2)), np.ascontiguousarray(sides, float)
-    _gusty_winds(wind.speed_m_s, wind.gust_sd_m_s, math.radians(wind.from_deg + 180.0), sides, own, out)
+    towards_rad = math.radians(wind.from_deg + 180.0)
+    _gusty_winds(wind.speed_m_s, wind.gust_sd_m_s, towards_rad, sides, _own(draws), out)
     return out
 
 
