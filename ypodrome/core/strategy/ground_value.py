@@ -16,7 +16,6 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
-from ypodrome.core.flight.release import X, Y
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
@@ -29,21 +28,16 @@ from ypodrome.core.strategy.race import Race
 from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at, reached
 from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
-from ypodrome.core.strategy.solve import Solved
 from ypodrome.core.thrower.stance import Stance
 
 FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 10)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
 """Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
-LOOKED, HOPES = 12, 4
-"""Throws of a screening that are drawn, and the best of a screening that are averaged (chosen)."""
-
-FRESH, SURE, LIKELY = 128, 512, 0.6
-"""Draws that value the winner from a lie, and from one nearer to the basket than this share of the hole,
-where throws from the tee are meant to end (chosen: plans with other seeds name other throws for what the
-worth of those lies owes to luck: with 128 draws everywhere they did in 4 of 30 hard cases, with 256 in 3,
-with 512 in 1)."""
+LOOKED, FRESH, HOPES = 12, 512, 4
+"""Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
+averaged (chosen: plans with other seeds name other throws for what the worth of lies owes to luck: of thirty
+hard cases in 4 with 128 draws, in 3 with 256, or with 512 near the basket alone, in 1 with 512)."""
 
 LEARN_FROM, LUCK, USUAL_GAIN = 8, 0.3, 0.08
 """Lies learnt from, by how many throws their gains may differ by luck, and what playing out shows where
@@ -257,22 +251,12 @@ class GroundValue:
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
         chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found, luck)
-        outlooks = self._worth_of(chosen, luck)
+        s = self.situation
+        cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
+        outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)
         gain = expected(outlooks) - hope
         self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
         return later(outlooks, self._evened(lies, gain) - gain)
-
-    def _worth_of(self, throws: Solved, luck: NDArray[np.int64]) -> NDArray[np.float64]:
-        """Outlooks [n, THROWS] before throws [n] by a luck of their own [n], by more draws where play is
-        likely."""
-        s, outlooks = self.situation, np.empty((len(throws), THROWS))
-        away = np.hypot(*(throws.release[:, [X, Y]] - self.pin).T)
-        likely = away < LIKELY * s.scene.distance_m
-        for rows, draws in ((likely, SURE), (~likely, FRESH)):
-            if rows.any():
-                cloud = draw_cloud(s, s.arsenal, throws.take(rows), draws, s.seed + 1, luck[rows])
-                outlooks[rows] = self.of_cloud(cloud.outcome).reshape(-1, draws, THROWS).mean(axis=1)
-        return outlooks
 
     def _looked_at(self, lies: Points) -> NDArray[np.float64]:
         """Outlooks of lies that are only screened, corrected by what playing out others showed."""
