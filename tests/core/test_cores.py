@@ -20,3 +20,14 @@ def test_every_row_is_done_once(n, least, even, cores):
     with_cores(cores, on_all_cores, work, n, least, even)
     assert (done == 1).all()
     assert len(sizes) == 1 or min(sizes) >= min(least, even) - 1
+
+
+def test_a_share_that_is_shared_out_again_does_not_wait_for_itself():
+    done = np.zeros((64, 64), int)
+
+    def work(rows):
+        for row in range(rows.start, rows.stop):
+            on_all_cores(lambda s, row=row: done[row].__setitem__(s, done[row, s] + 1), 64, 1, 1)
+
+    on_all_cores(work, 64, 1, 1)
+    assert (done == 1).all()

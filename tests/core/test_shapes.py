@@ -7,8 +7,9 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely.geometry import MultiPolygon, Point, Polygon, box
 
+from ypodrome.core.flight.cores import MANY
 from ypodrome.core.hole.edges import nearest_on, segments_of
-from ypodrome.core.hole.shapes import MANY, holds
+from ypodrome.core.hole.shapes import holds
 
 NOTCHED = Polygon([(0, 0), (10, 0), (10, 8), (5, 3), (0, 8)])
 TWO = MultiPolygon([box(-4, -4, -2, -2), Point(3.0, 3.0).buffer(2.0)])

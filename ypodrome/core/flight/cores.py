@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import os
+import threading
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
 from typing import Any
@@ -16,7 +17,12 @@ shares than cores, which keep one core from waiting for another (chosen: every s
 leaves some of them empty at its end; with 32 rows a plan took a quarter more processor time); and most
 shares for each core."""
 
-_POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix="cores")
+MANY = 2048
+"""Rows of light work worth handing to another core: questions put to a shape, draws, outlooks of places
+(chosen: a quarter of a millisecond or more)."""
+
+NAME = "cores"
+_POOL = ThreadPoolExecutor(WORKERS, thread_name_prefix=NAME)
 _lent = WORKERS
 
 
@@ -34,9 +40,10 @@ def on_all_cores(
     work: Callable[[slice], None], n: int, least: int = SMALLEST_SHARE, even: int = EVEN_SHARE
 ) -> None:
     """Let `work` do slices of n rows: one for each core where they are at least so many rows each, and more
-    of them where those still are `even`."""
+    of them where those still are `even`. Work that is itself such a share is not shared out again, or
+    shares would wait for each other."""
     parts = max(min(_lent, n // least), min(SHARES_A_CORE * _lent, n // even))
-    if parts <= 1 or _lent == 1:
+    if parts <= 1 or _lent == 1 or threading.current_thread().name.startswith(NAME):
         work(slice(0, n))
         return
     edges = np.linspace(0, n, parts + 1).astype(int)

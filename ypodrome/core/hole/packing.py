@@ -2,12 +2,10 @@
 
 from __future__ import annotations
 
-import itertools
 import math
 from typing import TYPE_CHECKING, Any
 
 import numpy as np
-import shapely
 from numpy.typing import NDArray
 from scipy.interpolate import RegularGridInterpolator
 
@@ -23,6 +21,7 @@ from ypodrome.core.ground.field import (
 )
 from ypodrome.core.ground.room import room_around
 from ypodrome.core.ground.surfaces import DEFAULT_SURFACE, SURFACE_NAMES, surface_table
+from ypodrome.core.hole.edges import segments_of
 from ypodrome.core.hole.features import Grove
 from ypodrome.core.hole.relief import surface_through
 from ypodrome.core.hole.shapes import holds
@@ -61,7 +60,7 @@ def pack_field(scene: Scene) -> tuple[Field, tuple[str, ...]]:
     grove, groves = _groves(scene, grid_x, grid_y, names)
     trees = _trees(scene, height, (west, south), names)
     barriers = _barriers(scene, names)
-    mandos = np.array([(*a, *b) for m in scene.mandos for a, b in _segments(m.shape)], MANDO)
+    mandos = np.array([tuple(piece) for m in scene.mandos for piece in segments_of(m.shape)], MANDO)
     basket = _basket(scene, height, (west, south))
     bins = (west, south), round((north - south) / BIN_M), round((east - west) / BIN_M)
     field = Field(
@@ -153,7 +152,7 @@ def _barriers(scene: Scene, names: list[str]) -> NDArray[Any]:
     for barrier in scene.barriers:
         ring = barrier.shape.exterior if barrier.shape.geom_type == "Polygon" else barrier.shape
         size = (barrier.base_m, barrier.top_m, barrier.solid, len(names))
-        rows += [(*a, *b, *size) for a, b in _segments(ring)]
+        rows += [(*piece, *size) for piece in segments_of(ring)]
         names.append(barrier.name or f"the {barrier.what}")
     return np.array(rows, BARRIER)
 
@@ -167,11 +166,6 @@ def _height_at(height: NDArray[np.float64], origin: tuple[float, float], at: tup
     i = min(max(int((at[1] - origin[1]) / CELL_M), 0), height.shape[0] - 1)
     j = min(max(int((at[0] - origin[0]) / CELL_M), 0), height.shape[1] - 1)
     return float(height[i, j])
-
-
-def _segments(line: shapely.LineString) -> list[tuple[tuple[float, ...], tuple[float, ...]]]:
-    points = [p[:2] for p in line.coords]
-    return list(itertools.pairwise(points))
 
 
 def _tree_boxes(trees: NDArray[Any]) -> NDArray[np.float64]:

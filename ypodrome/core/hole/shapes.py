@@ -13,10 +13,7 @@ import shapely
 from numpy.typing import ArrayLike, NDArray
 from shapely.geometry.base import BaseGeometry
 
-from ypodrome.core.flight.cores import on_all_cores
-
-MANY = 2048
-"""Places worth asking another core about (chosen: a quarter of a millisecond)."""
+from ypodrome.core.flight.cores import MANY, on_all_cores
 
 
 def holds(shape: BaseGeometry, x: ArrayLike, y: ArrayLike) -> NDArray[np.bool_]:

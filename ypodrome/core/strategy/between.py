@@ -13,7 +13,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ypodrome.core.compiled import batch_kernel, kernel
-from ypodrome.core.flight.cores import on_all_cores
+from ypodrome.core.flight.cores import MANY, on_all_cores
 from ypodrome.core.green.between import Nodes, between_nodes, expected_of, put_off
 from ypodrome.core.outlook import THROWS
 from ypodrome.core.strategy.mesh import INNER_M
@@ -22,9 +22,6 @@ from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M
 
 HEM_M = 8.0
 """Metres beside that being hemmed in altogether counts for (chosen)."""
-
-MANY = 2048
-"""Places worth handing to another core (chosen: about a millisecond of them)."""
 
 
 class Spoken(NamedTuple):

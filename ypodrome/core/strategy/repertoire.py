@@ -127,8 +127,7 @@ class Repertoire:
         gone = np.linspace(0.0, 1.0, POINTS) ** 2
         paths = np.repeat(still[None], sectors, axis=0)
         paths[..., :2] += (ends - still[None, :, -1, :2])[:, :, None, :] * gone[:, None]
-        lift = apex / height
-        paths[..., 2] *= np.clip(lift, 0.5, 2.0)[:, :, None]
+        paths[..., 2] *= np.clip(apex / height, 0.5, 2.0)[:, :, None]
         off = np.array([_turned(self._off, end) for end in ends])
         return Flown(paths, ends, off, blows, {})
 

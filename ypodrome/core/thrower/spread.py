@@ -12,7 +12,7 @@ from scipy.special import ndtri
 
 from ypodrome.core.air.wind import VEER_DEG, Wind
 from ypodrome.core.compiled import batch_kernel
-from ypodrome.core.flight.cores import on_all_cores
+from ypodrome.core.flight.cores import MANY, on_all_cores
 from ypodrome.core.flight.release import (
     FASTEST_M_S,
     HEADING,
@@ -93,9 +93,6 @@ harder than an arm can (chosen)."""
 
 DIMENSIONS = 9
 AIM, LAUNCH_DRAW, GUST, VEER, FAULT = 1, 4, 6, 7, 8
-MANY = 2048
-"""Draws worth handing to another core (chosen: a quarter of a millisecond)."""
-
 LEAST_TAIL = 1e-6
 """Draws are cut off at 4.75 standard deviations (chosen: a Sobol point may be exactly 0)."""
 
