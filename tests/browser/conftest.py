@@ -41,6 +41,11 @@ class Watched:
     def open(self, path: str) -> None:
         self.page.goto(self.base + path)
 
+    def follow(self, link: str, to: str) -> None:
+        """Click a link and be on the page it leads to (a click alone may return on the page left)."""
+        self.page.get_by_role("link", name=link).click()
+        self.page.wait_for_url(to)
+
     def planned(self) -> None:
         """Wait until nothing is being computed and the options are there."""
         self.page.wait_for_selector(".working:not(.on)", state="attached", timeout=60_000)

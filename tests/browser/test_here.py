@@ -14,8 +14,7 @@ def test_a_lie_is_tapped_typed_and_followed(watched):
     page = watched.page
     watched.open(f"/plan/{plan().pk}/hole/1/")
     watched.planned()
-    page.get_by_role("link", name="From here").click()
-    page.wait_for_url("**/here/")
+    watched.follow("From here", "**/here/")
     box = page.locator("svg.lie-map").bounding_box()
     page.mouse.click(box["x"] + box["width"] / 2, box["y"] + 0.62 * box["height"])
     page.wait_for_selector("#advice .card")
@@ -45,8 +44,7 @@ def test_a_throw_of_ones_own_is_judged_and_every_disc_compared(watched):
     page = watched.page
     watched.open(f"/plan/{plan().pk}/hole/1/")
     watched.planned()
-    page.get_by_role("link", name="Every disc").click()
-    page.wait_for_url("**/discs/")
+    watched.follow("Every disc", "**/discs/")
     page.get_by_label("Power").fill("70")
     page.get_by_label("Power").press("Tab")
     page.get_by_text("Expected ", exact=False).wait_for()
@@ -62,8 +60,7 @@ def test_one_throw_for_all_pins(watched):
     page = watched.page
     watched.open(f"/plan/{plan().pk}/hole/15/")
     watched.planned()
-    page.get_by_role("link", name="Which pin?").click()
-    page.wait_for_url("**/pins/")
+    watched.follow("Which pin?", "**/pins/")
     page.get_by_label("B", exact=True).fill("3")
     page.get_by_role("button", name="Find one throw for all").click()
     page.wait_for_selector("#mixture table", timeout=60_000)

@@ -47,7 +47,7 @@ def test_from_nothing_to_a_planned_hole_in_two_minutes(empty, size):
     assert (player.name, player.thrower.hand) == ("Rue Thackett", "left")
     assert all("LH" in o.inner_text() for o in page.locator(".option").all())
     if size != PHONE:
-        page.get_by_role("link", name="All holes").click()
+        empty.follow("All holes", "**/plan/*/")
         page.wait_for_selector("[data-replan]", state="detached", timeout=120_000)
         assert player.plans.get().holes.filter(computed=None).count() == 0
 
@@ -66,7 +66,7 @@ def test_thrower_and_bag_by_hand(watched):
     page.get_by_role("button", name="Keep", exact=True).click()
     page.get_by_text("Kept. Holes are planned anew", exact=False).wait_for()
     watched.open("/bag/")
-    page.get_by_role("link", name="Gantle").click()
+    watched.follow("Gantle", "**/bag/*/")
     watched.accessible()
     page.get_by_label("Wear").fill("3")
     page.get_by_role("button", name="Keep").click()

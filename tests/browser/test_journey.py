@@ -25,7 +25,7 @@ def test_the_whole_journey(watched):
     page.wait_for_selector(".bars", timeout=240_000)  # every hole is planned
     watched.accessible()
 
-    page.get_by_role("link", name="1 Lane Side").click()
+    watched.follow("1 Lane Side", "**/hole/1/")
     watched.planned()
     watched.accessible()
     assert page.evaluate("document.documentElement.scrollHeight") <= 800
@@ -36,7 +36,7 @@ def test_the_whole_journey(watched):
     page.keyboard.press("n")
     page.wait_for_url("**/hole/2/")
     watched.planned()
-    page.get_by_role("link", name="Print").click()
+    watched.follow("Print", "**/book/")
     assert page.locator("article.pocket-page").count() == HOLES + 1
     watched.accessible()
 
@@ -103,7 +103,7 @@ def record(watched):
     page.wait_for_url("**/round/*/2/")
     page.get_by_role("button", name="Keep hole 2").click()
     page.wait_for_url("**/round/*/3/")
-    page.get_by_role("link", name="After").click()
+    watched.follow("After", "**/after/")
     page.wait_for_selector("table")
     text = page.locator("main").inner_text()
     assert re.search(r"\b7\s+on 2 holes", text)

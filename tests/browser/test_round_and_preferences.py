@@ -17,7 +17,7 @@ def test_the_round_with_few_throws_is_found_and_played(watched, two_holes):
     page = watched.page
     watched.open(f"/plan/{two_holes.pk}/")
     page.locator("[data-replan]").first.wait_for(state="detached", timeout=60_000)
-    page.get_by_role("link", name="Few throws").click()
+    watched.follow("Few throws", "**/few/")
     page.get_by_role("button", name="Try every throw").click()
     page.locator(".few-round").first.wait_for(timeout=60_000)
     watched.accessible()
