@@ -1,6 +1,7 @@
 """Do five seeds name one throw? Demo holes in winds, planned with five seeds each.
 
-The search draws alike for all; a seed changes the worth of the ground and the figures.
+The search draws alike for all; a seed changes the worth of the ground and the figures. Where one names
+another throw than the first does, the first one's is judged on its ground and by its draws: the gap.
 
 Run: python -m scripts.five_seeds [holes ...]  (a quarter of an hour for all)
 """
@@ -14,8 +15,10 @@ import ypodrome.demo
 from ypodrome.core.air import Wind
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.hole.scene import scene_for
+from ypodrome.core.strategy.again import judged
+from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import is_throw
-from ypodrome.core.strategy.plan import plan_hole
+from ypodrome.core.strategy.plan import HolePlan, plan_hole
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.interchange.bag_csv import read_bag
 from ypodrome.interchange.course_geojson import read_course
@@ -40,25 +43,35 @@ def main() -> None:
     numbers = [int(a) for a in sys.argv[1:]] or course.hole_numbers()
     alike, gaps, moved = 0, [], []
     for number in numbers:
+        scene = scene_for(course, number)
         for wind in WINDS:
-            scene = scene_for(course, number)
-            plans = [plan_hole(Situation(scene, thrower, bag, Air(wind=wind), seed=s)) for s in SEEDS]
-            first = plans[0].options[0]
-            same = [is_throw(p.options[0], first.key, first.throw) for p in plans]
+            asked = [Situation(scene, thrower, bag, Air(wind=wind), seed=s) for s in SEEDS]
+            plans = [plan_hole(situation) for situation in asked]
             scores = [p.expected_score for p in plans]
             moved.append(max(scores) - min(scores))
-            alike += all(same)
-            for plan, named in zip(plans, same, strict=True):
-                offered = next((o for o in plan.options if is_throw(o, first.key, first.throw)), None)
-                if not named and offered is not None:
-                    gaps.append(abs(offered.forecast.expected - plan.expected_score))
+            found = _gaps(asked, plans)
+            alike += not found
+            gaps += found
             names = {f"{p.options[0].throw.disc.name} {p.options[0].forecast.shape}" for p in plans}
-            print(f"hole {number}, {wind.speed_m_s:g} m/s: {', '.join(sorted(names))}", flush=True)
+            apart = f" ({max(found):.3f})" if found else ""
+            print(f"hole {number}, {wind.speed_m_s:g} m/s: {', '.join(sorted(names))}{apart}", flush=True)
     cases = len(numbers) * len(WINDS)
     most, mean = max(gaps, default=0.0), sum(gaps) / max(1, len(gaps))
     told = f"where not, they differ by {mean:.3f}, at most {most:.3f}"
     print(f"{alike} of {cases} name one throw; {told}")
     print(f"scores move by {sum(moved) / cases:.3f}")
+
+
+def _gaps(asked: list[Situation], plans: list[HolePlan]) -> list[float]:
+    """By how much the first plan's throw differs from those that others name, on their own ground."""
+    first, found = plans[0].options[0], []
+    for situation, plan in zip(asked, plans, strict=True):
+        if is_throw(plan.options[0], first.key, first.throw):
+            continue
+        other = judged(situation, GroundValue(situation, plan.worth), first.throw)
+        assert other is not None  # one bag for all
+        found.append(abs(other.forecast.expected - plan.expected_score))
+    return found
 
 
 if __name__ == "__main__":

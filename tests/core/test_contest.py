@@ -1,10 +1,25 @@
-"""Moving throws in a contest: what all the aims and powers tried together say is best."""
+"""Moving throws in a contest: what all the aims and powers tried together say is best, and the grid on which
+all stand."""
+
+import math
 
 import numpy as np
+import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from ypodrome.core.strategy.contest import FITTED, STAGES, _least_of_fit
+from ypodrome.core.flight.release import HEADING, SPEED
+from ypodrome.core.strategy.contest import (
+    FITTED,
+    GRID_M,
+    GRID_POWER,
+    STAGES,
+    _least_of_fit,
+    _on_grid,
+    _unlike,
+)
+from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined
 
 
 @given(
@@ -42,3 +57,52 @@ def test_each_throw_is_moved_by_its_own_costs():
     found_aim, found_power = _least_of_fit(aims, powers, costs)
     assert np.allclose(found_aim, [1.0, -1.0], atol=0.12)
     assert np.isclose(found_power[1], 0.025)
+
+
+@pytest.fixture(scope="module")
+def ground(situation):
+    return GroundValue(situation, played=False)
+
+
+def thrown(arsenal, headings_rad, powers):
+    """The first combination's throws from the tee at these headings and shares of full power [n]."""
+    n = len(powers)
+    release = np.repeat(arsenal.mean[:1], n, axis=0)
+    release[:, HEADING], release[:, SPEED] = headings_rad, release[:, SPEED] * powers
+    return Solved(np.zeros(n, np.int64), release, np.array(powers), np.zeros(n), np.zeros(n))
+
+
+@given(
+    st.lists(st.tuples(st.floats(-60.0, 60.0), st.floats(0.31, 1.0)), min_size=1, max_size=8),
+    st.sampled_from([-2.0 * math.pi, 0.0, 2.0 * math.pi]),
+)
+def test_a_throw_stands_on_the_grid_wherever_it_came_from(situation, ground, many, round_the_other_way):
+    """Within half a step of where it was; as hard as its disc may be thrown at most; what stands there
+    already stays, and a throw of another heading by whole turns is the same."""
+    lie, arsenal = np.array(situation.scene.tee.at), situation.arsenal
+    gap, forward = math.dist(ground.pin, lie), math.atan2(*(ground.pin - lie)[::-1])
+    aside_m, powers = (np.array(x) for x in zip(*many, strict=True))
+    most = arsenal.most[0]
+    throws = thrown(arsenal, forward + aside_m / gap + round_the_other_way, np.minimum(powers, most))
+    found = _on_grid(situation, ground, throws, lie)
+    there_m = gap * np.angle(np.exp(1j * (found.release[:, HEADING] - forward)))
+    assert np.allclose(there_m, GRID_M * np.round(there_m / GRID_M), atol=1e-6)
+    assert np.abs(there_m - aside_m).max() <= GRID_M / 2.0 + 1e-6
+    on_step = np.isclose(found.power, GRID_POWER * np.round(found.power / GRID_POWER))
+    assert (on_step | np.isin(found.power, [most, LEAST_POWER])).all()
+    assert np.abs(found.power - throws.power).max() <= GRID_POWER / 2.0 + 1e-9
+    assert np.allclose(found.release[:, SPEED] / found.power, throws.release[:, SPEED] / throws.power)
+    again = _on_grid(situation, ground, found, lie)
+    assert np.allclose(again.release, found.release) and np.allclose(again.power, found.power)
+
+
+@given(st.lists(st.tuples(st.integers(0, 2), st.integers(25, 30)), min_size=1, max_size=12))
+def test_a_throw_over_again_is_flown_once(situation, many):
+    """Wherever its heading was counted from."""
+    steps, powers = (np.array(x) for x in zip(*many, strict=True))
+    one = thrown(situation.arsenal, 0.1 * steps, powers / 30.0)
+    other = thrown(situation.arsenal, 0.1 * steps - 2.0 * math.pi, powers / 30.0)
+    first, which = _unlike(joined([one, other]))
+    assert len(first) == len(set(many))
+    both = np.tile(np.array(many), (2, 1))
+    assert (both[first[which]] == both).all()

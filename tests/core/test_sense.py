@@ -13,11 +13,11 @@ from tests.options import FORECAST, THROW, option
 from ypodrome.core.flight.release import HEADING, RELEASE_SIZE
 from ypodrome.core.hole.features import Area, Tree
 from ypodrome.core.strategy import sense
-from ypodrome.core.strategy.contest import Left, Limit, contest
+from ypodrome.core.strategy.contest import GRID_M, GRID_POWER, Left, Limit, _on_grid, contest
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Role
 from ypodrome.core.strategy.reason import Why
-from ypodrome.core.strategy.search import THOROUGH, Case, candidates, judge
+from ypodrome.core.strategy.search import THOROUGH, Case, aim_variants, candidates, judge, power_variants
 from ypodrome.core.strategy.sense import ease, settled
 from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.shown import told, with_roles
@@ -50,6 +50,19 @@ def test_what_a_contest_leaves_is_as_good_as_the_best_that_entered(led):
     left = contest(here, ground, found.throws, found.costs, TEE, 0)
     assert (found.throws.combo[left.owner] == left.throws.combo).all()
     assert scores(here, ground, left.throws).min() < scores(here, ground, found.throws).min() + 0.01
+
+
+def test_a_contest_does_not_hang_on_how_exactly_its_throws_were_aimed(led):
+    """Brought in a little aside, softer or harder, they end as the same throws at the same costs."""
+    here, ground, found = led
+    on_grid = _on_grid(here, ground, found.throws, TEE)
+    moved = aim_variants(on_grid, TEE, ground.pin, (0.4 * GRID_M,))[0]
+    moved = power_variants(here.arsenal, moved, (-0.4 * GRID_POWER,))[0]
+    left = contest(here, ground, found.throws, found.costs, TEE, 0)
+    other = contest(here, ground, moved, found.costs, TEE, 0)
+    assert left.owner.tolist() == other.owner.tolist()
+    assert np.allclose(left.throws.power, other.throws.power)
+    assert np.allclose(left.costs, other.costs)
 
 
 def test_what_a_contest_says_of_throws_is_what_other_draws_say_of_them(led):

@@ -2,10 +2,10 @@
 
 Each enters moved in aim and power together, as far as the search tries, whose few draws may have picked a
 poor one; the last few are moved again, a little. What all the places tried together say is best is tried as
-well: the best of few places hangs on which were tried. All meet the same draws, which are the same whatever
-the seed of the plan, in their own wind and in those beside it; what falls behind drops out, and what is left
-meets more of them: ever fewer throws, and of each ever fewer ways to throw it, so that no throw goes out
-because another can be thrown in many ways.
+well: the best of few places hangs on which were tried. Aims and powers stand on a grid. All meet the same
+draws, which are the same whatever the seed of the plan, in their own wind and in those beside it; what falls
+behind drops out, and what is left meets more of them: ever fewer throws, and of each ever fewer ways to throw
+it, so that no throw goes out because another can be thrown in many ways.
 """
 
 from __future__ import annotations
@@ -19,12 +19,18 @@ from numpy.typing import NDArray
 
 from ypodrome.core.flight.release import HEADING
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import POWER_STEPS, aim_variants, costs_of, judge, power_variants
+from ypodrome.core.strategy.search import aim_variants, aimed_over_m, costs_of, judge, power_variants
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 
 MOVED_SEED = 303
 """The draws by which moved throws are compared: others than those that decide."""
+
+GRID_M, GRID_POWER = 3.0, 0.02
+"""How far apart the aims [m at the pin] and powers are that the contest tries, whatever brought a throw in.
+What a way costs by some hundred draws is rough by thousandths from one step to the next: with aims and powers
+as they came in, every plan had another luckiest way, and that, not the worth of the ground, parted plans with
+other seeds (chosen: on a grid half as wide it parts them as often; what is named costs .0004 more)."""
 
 
 class Limit(NamedTuple):
@@ -58,19 +64,19 @@ class Stage(NamedTuple):
 
 STAGES = (
     Stage(
-        Limit(0.15, 14, 2), 128, (-9.0, -4.5, 0.0, 4.5, 9.0), POWER_STEPS,
+        Limit(0.15, 14, 2), 128, (-9.0, -3.0, 0.0, 3.0, 9.0), (-0.04, 0.04),
         (Round(Limit(0.1, 10, 3), 256, 8, 101), Round(Limit(0.08, 8, 2), 256, 8, 202)),
     ),
     Stage(
-        Limit(0.05, 7, 1), 256, (-2.0, 0.0, 2.0), (-0.025, 0.025),
-        (Round(Limit(0.045, 7, 3), 256, 8, 404), Round(Limit(0.025, 5, 2), 768, 24, 505)),
+        Limit(0.05, 7, 1), 256, (-3.0, 0.0, 3.0), (-0.02, 0.02),
+        (Round(Limit(0.045, 7, 3), 256, 8, 404), Round(Limit(0.03, 5, 2), 2048, 64, 505)),
     ),
 )  # fmt: skip
 """Chosen: the limits are about three errors of what is told apart by, between throws that are not alike (at
 half of that a throw .03 cheaper went out now and then). Moved in aim first and then in power what is named
-was .005 of a throw dearer, and its seeds agreed half as often where that is hard. Two ways of a throw were
-too few: the better third changed with the seed. The winds beside count an eighth: weighed nearly as much as
-its own they named throws up to 0.05 dearer in the wind that blows, and a quarter of it still 0.02."""
+was .005 of a throw dearer, and its seeds agreed half as often where that is hard. With two ways of a throw
+in the last but one round the better third changed with the seed. The winds beside count an eighth: weighed
+nearly as much as its own they named throws up to 0.05 dearer in the wind that blows, a quarter of it 0.02."""
 
 FITTED = 19
 """Places along aims and powers at which a surface through costs is looked at (chosen: a metre
@@ -126,7 +132,7 @@ def contest(
     """The contest among throws [n] from a lie [2] that cost so much [n] by few draws."""
     first: dict[int, int] = {}
     owner = np.array([first.setdefault(int(c), i) for i, c in enumerate(throws.combo)])
-    left = Left(throws, owner, costs)
+    left = Left(_on_grid(situation, value, throws, lie), owner, costs)
     for stage in STAGES:
         left = _moved(situation, value, left, stage, lie, thrown)
         left = _met(situation, value, left, stage.rounds, thrown)
@@ -142,12 +148,34 @@ def _moved(
     n = len(left.throws)
     powered = joined([left.throws, *power_variants(situation.arsenal, left.throws, stage.powers)])
     every = joined(aim_variants(powered, lie, value.pin, stage.aims_m))
-    costs = _costs(situation, value, every, stage.draws, MOVED_SEED, thrown)
+    unlike, which = _unlike(every)
+    costs = _costs(situation, value, every.take(unlike), stage.draws, MOVED_SEED, thrown)[which]
     aim_m, power = _least_of_fit(stage.aims_m, (0.0, *stage.powers), costs.reshape(-1, n))
     fitted = aim_variants(left.throws, lie, value.pin, (aim_m,))[0]
     fitted = power_variants(situation.arsenal, fitted, (power,))[0]
+    fitted = _on_grid(situation, value, fitted, lie)
     owner = np.tile(left.owner, len(every) // n + 1)
     return Left(joined([every, fitted]), owner, np.concatenate([costs, costs.reshape(-1, n).min(axis=0)]))
+
+
+def _on_grid(situation: Situation, value: GroundValue, throws: Solved, lie: NDArray[np.float64]) -> Solved:
+    """Throws from a lie, each at the aim and power of the grid nearest to its own."""
+    forward = value.pin - lie
+    off = throws.release[:, HEADING] - math.atan2(forward[1], forward[0])
+    aside_m = aimed_over_m(lie, value.pin) * np.angle(np.exp(1j * off))
+    to_aim = GRID_M * np.round(aside_m / GRID_M) - aside_m
+    to_power = GRID_POWER * np.round(throws.power / GRID_POWER) - throws.power
+    turned = aim_variants(throws, lie, value.pin, (to_aim,))[0]
+    return power_variants(situation.arsenal, turned, (to_power,))[0]
+
+
+def _unlike(throws: Solved) -> tuple[NDArray[np.int64], NDArray[np.int64]]:
+    """Rows of the throws that are not one over again, and for each throw [n] which of those it is; what they
+    were meant for may differ."""
+    aim = np.exp(1j * throws.release[:, HEADING])
+    told = np.round(np.stack([throws.combo, throws.power, aim.real, aim.imag], axis=1), 6)
+    _, first, which = np.unique(told, axis=0, return_index=True, return_inverse=True)
+    return first, which.ravel()
 
 
 def _least_of_fit(

@@ -295,15 +295,19 @@ def _worth_drawing(situation: Situation, arsenal: Arsenal, solved: Solved) -> So
     return solved.take(_with_best_of_kind(arsenal.group[solved.combo], stopped, stopped < MOST_MET))
 
 
+def aimed_over_m(lie: NDArray[np.float64], pin: NDArray[np.float64]) -> float:
+    """The distance [m] over which an aim is moved so far at the pin; near the basket as from a putt away."""
+    return max(20.0, float(np.hypot(*(pin - lie))))
+
+
 def aim_variants(
     solved: Solved, lie: NDArray[np.float64], pin: NDArray[np.float64], steps_m: Sequence[Step]
 ) -> list[Solved]:
     """Throws from a lie aimed so far to the left at the pin, all alike or each its own [n]."""
-    gap = max(20.0, float(np.hypot(*(pin - lie))))
     variants = []
     for step in steps_m:
         release = solved.release.copy()
-        release[:, HEADING] += step / gap
+        release[:, HEADING] += step / aimed_over_m(lie, pin)
         variants.append(replace(solved, release=release))
     return variants
 
