@@ -75,22 +75,23 @@ def thrown(arsenal, headings_rad, powers):
 @given(
     st.lists(st.tuples(st.floats(-60.0, 60.0), st.floats(0.31, 1.0)), min_size=1, max_size=8),
     st.sampled_from([-2.0 * math.pi, 0.0, 2.0 * math.pi]),
+    st.sampled_from([(90.0, 1.0), (80.0, 1.0), (40.0, 0.5), (24.0, 0.3)]),
 )
-def test_a_throw_stands_on_the_grid_wherever_it_came_from(situation, ground, many, round_the_other_way):
+def test_a_throw_stands_on_the_grid_wherever_it_came_from(situation, ground, many, round_the_other_way, near):
     """Within half a step of where it was; as hard as its disc may be thrown at most; what stands there
-    already stays, and a throw of another heading by whole turns is the same."""
-    lie, arsenal = np.array(situation.scene.tee.at), situation.arsenal
-    gap, forward = math.dist(ground.pin, lie), math.atan2(*(ground.pin - lie)[::-1])
+    already stays, a throw of another heading by whole turns is the same, and near the pin it is finer."""
+    (gap, fine), arsenal = near, situation.arsenal
+    lie, forward, most = ground.pin - np.array([0.0, gap]), math.pi / 2.0, situation.arsenal.most[0]
+    step_m, step = fine * GRID_M, fine * GRID_POWER
     aside_m, powers = (np.array(x) for x in zip(*many, strict=True))
-    most = arsenal.most[0]
     throws = thrown(arsenal, forward + aside_m / gap + round_the_other_way, np.minimum(powers, most))
     found = _on_grid(situation, ground, throws, lie)
     there_m = gap * np.angle(np.exp(1j * (found.release[:, HEADING] - forward)))
-    assert np.allclose(there_m, GRID_M * np.round(there_m / GRID_M), atol=1e-6)
-    assert np.abs(there_m - aside_m).max() <= GRID_M / 2.0 + 1e-6
-    on_step = np.isclose(found.power, GRID_POWER * np.round(found.power / GRID_POWER))
+    assert np.allclose(there_m, step_m * np.round(there_m / step_m), atol=1e-6)
+    assert np.abs(there_m - aside_m).max() <= step_m / 2.0 + 1e-6
+    on_step = np.isclose(found.power, step * np.round(found.power / step))
     assert (on_step | np.isin(found.power, [most, LEAST_POWER])).all()
-    assert np.abs(found.power - throws.power).max() <= GRID_POWER / 2.0 + 1e-9
+    assert np.abs(found.power - throws.power).max() <= step / 2.0 + 1e-9
     assert np.allclose(found.release[:, SPEED] / found.power, throws.release[:, SPEED] / throws.power)
     again = _on_grid(situation, ground, found, lie)
     assert np.allclose(again.release, found.release) and np.allclose(again.power, found.power)
