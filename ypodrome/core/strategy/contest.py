@@ -86,10 +86,6 @@ FITTED = 19
 """Places along aims and powers at which a surface through costs is looked at (chosen: a metre
 or less at the pin)."""
 
-COPY_RAD, COPY_POWER = 0.01, 0.005
-"""Aims and powers nearer than this are one (chosen: less than a step of the grid, save far out; what entered
-for several places often ends there, and pushed others out)."""
-
 TURNED_DEG, STRONGER = 15.0, 0.25
 """The winds beside: turned to either side, and stronger and weaker by a share (chosen: what a breeze does
 within minutes)."""
@@ -111,22 +107,15 @@ class Left:
         return Left(self.throws.take(rows), self.owner[rows], self.costs[rows])
 
     def within(self, who: Limit) -> NDArray[np.int64]:
-        """Rows of those that stay in: the best ways of the best throws, best first, near copies once."""
+        """Rows of those that stay in: the best ways of the best throws, best first; what entered for several
+        places often ends as one throw, and counts once."""
         order = np.argsort(self.costs, kind="stable")
         order = order[self.costs[order] < self.costs[order[0]] + who.behind]
+        cheapest = np.unique(_unlike(self.throws)[1][order], return_index=True)[1]
         found: dict[int, list[int]] = {}
-        for row in order:
-            if not self._copies(row, [kept for rows in found.values() for kept in rows]).any():
-                found.setdefault(int(self.owner[row]), []).append(int(row))
+        for row in order[np.sort(cheapest)]:
+            found.setdefault(int(self.owner[row]), []).append(int(row))
         return np.array([row for rows in [*found.values()][: who.most] for row in rows[: who.ways]])
-
-    def _copies(self, row: int, others: list[int]) -> NDArray[np.bool_]:
-        """Which of others [n] is the throw of a row over again, however it came to be."""
-        t = self.throws
-        aside = t.release[others, HEADING] - t.release[row, HEADING]
-        near = np.abs(np.angle(np.exp(1j * aside))) < COPY_RAD
-        near &= np.abs(t.power[others] - t.power[row]) < COPY_POWER
-        return np.asarray(near & (t.combo[others] == t.combo[row]))
 
 
 def contest(

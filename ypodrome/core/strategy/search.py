@@ -304,10 +304,10 @@ def aim_variants(
     solved: Solved, lie: NDArray[np.float64], pin: NDArray[np.float64], steps_m: Sequence[Step]
 ) -> list[Solved]:
     """Throws from a lie aimed so far to the left at the pin, all alike or each its own [n]."""
-    variants = []
+    over_m, variants = aimed_over_m(lie, pin), []
     for step in steps_m:
         release = solved.release.copy()
-        release[:, HEADING] += step / aimed_over_m(lie, pin)
+        release[:, HEADING] += step / over_m
         variants.append(replace(solved, release=release))
     return variants
 
