@@ -1,7 +1,8 @@
 """Outlooks of any places on a hole: on the green between its nodes, farther out between the sampled lies.
 
 A place is worth what open ground as far off is, and what those who speak for it are beyond that, mixed by how
-near they are and how alike hemmed in; and what it costs to be more hemmed in than they are.
+near they are and how alike hemmed in; and what screening sees there beyond what it sees from them (`looks`),
+or, where nobody looked, what it costs to be more hemmed in than they are.
 """
 
 from __future__ import annotations
@@ -16,6 +17,7 @@ from ypodrome.core.compiled import batch_kernel, kernel
 from ypodrome.core.flight.cores import MANY, on_all_cores
 from ypodrome.core.green.between import Nodes, between_nodes, expected_of, put_off
 from ypodrome.core.outlook import THROWS
+from ypodrome.core.strategy.looks import Looks, look_at
 from ypodrome.core.strategy.mesh import INNER_M
 from ypodrome.core.strategy.neighbours import SIDE_M, Spokesmen
 from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M
@@ -28,7 +30,7 @@ class Spoken(NamedTuple):
     """What speaks for places away from the green: open ground by distance [m, THROWS]; sampled lies [l, 2],
     how hemmed in they are [l, 2] and their outlooks beyond those of open ground [l, THROWS]; by cell those
     who speak for it [cells, k] and how hemmed in it is [cells, 2]; rows, columns and corner [m] of the cells;
-    and what being hemmed in costs [2]."""
+    what being hemmed in costs [2]; and what is seen on a lattice, and of it from the lies [l]."""
 
     open: NDArray[np.float64]
     lies: NDArray[np.float64]
@@ -41,6 +43,8 @@ class Spoken(NamedTuple):
     x0: float
     y0: float
     blocked: NDArray[np.float64]
+    looks: Looks
+    lies_seen: NDArray[np.float64]
 
 
 def outlooks_at(
@@ -92,12 +96,15 @@ def _approach(spoken: Spoken, x: float, y: float, away: float, out: NDArray[np.f
     total = 0.0
     for n in range(count):
         total += _weight(spoken, spoken.nearest[at, n], x, y, forward, around)
-    hemmed = forward * spoken.blocked[0] + around * spoken.blocked[1]
+    seen, more = look_at(spoken.looks, x, y), 0.0
     for n in range(count):
         who = spoken.nearest[at, n]
         share = _weight(spoken, who, x, y, forward, around) / total
-        theirs = spoken.lies_hem[who, 0] * spoken.blocked[0] + spoken.lies_hem[who, 1] * spoken.blocked[1]
-        hemmed -= share * theirs
+        apart = seen - spoken.lies_seen[who]
+        if math.isnan(apart):
+            apart = (forward - spoken.lies_hem[who, 0]) * spoken.blocked[0]
+            apart += (around - spoken.lies_hem[who, 1]) * spoken.blocked[1]
+        more += share * apart
         for c in range(THROWS):
             out[0, c] += share * spoken.beyond[who, c]
     whole = 0.0
@@ -106,7 +113,7 @@ def _approach(spoken: Spoken, x: float, y: float, away: float, out: NDArray[np.f
         whole += out[0, c]
     for c in range(THROWS):
         out[0, c] /= whole
-    put_off(out, 0, hemmed)
+    put_off(out, 0, more)
 
 
 @kernel

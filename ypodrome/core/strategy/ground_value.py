@@ -4,7 +4,7 @@ Near the pin the green speaks (`core.green`). Farther out sampled lies (`mesh`) 
 throw chosen from the whole bag: the repertoire is laid over the hole from each (`screening`), the best few
 are flown, and the winner is valued by fresh draws. Lies far from play are only looked at, and corrected by
 what playing out others showed. Between lies the difference from open ground is carried over, on foot, and by
-how hemmed in a place is.
+what screening sees from a place, or by how hemmed in it is.
 """
 
 from __future__ import annotations
@@ -23,29 +23,31 @@ from ypodrome.core.outlook import THROWS, after, expected, later
 from ypodrome.core.strategy.between import HEM_M, Spoken, outlooks_at
 from ypodrome.core.strategy.cloud import draw_cloud
 from ypodrome.core.strategy.layout import layout
+from ypodrome.core.strategy.looks import looks_of, seen_from
 from ypodrome.core.strategy.mesh import INNER_M, Mesh, mesh
 from ypodrome.core.strategy.race import Race
 from ypodrome.core.strategy.repertoire import STEP_M, THROWN_M, Flown, open_at, reached
 from ypodrome.core.strategy.screening import Found, Laid, screened
 from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.way_out import HEMMED
 from ypodrome.core.thrower.stance import Stance
 
 FAN_RAD = np.radians(np.array([*range(-45, 46, 3), *range(60, 301, 10)], float))
 NARROW_FAN_RAD = np.radians(np.arange(-30.0, 31.0, 3.0))
 """Directions laid over the hole from the line to the pin, and to a target (chosen)."""
 
-LOOKED, FRESH, HOPES = 12, 512, 4
+LOOK_FAN_RAD, LOOK_HASTE = np.radians(np.array([*range(-40, 41, 5), *range(60, 301, 20)], float)), 16
+"""Directions and haste of a look about (chosen: a fifth of the time; what is seen so tells
+places apart as well)."""
+
+LOOKED, FRESH, HOPES = 12, 256, 4
 """Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
-averaged (chosen: plans with other seeds name other throws for what the worth of lies owes to luck: of thirty
-hard cases in 4 with 128 draws, in 3 with 256, or with 512 near the basket alone, in 1 with 512)."""
+averaged (chosen: draws are better spent on choosing the winner than on valuing it, whose luck is evened out
+among lies)."""
 
 LEARN_FROM, LUCK, USUAL_GAIN = 8, 0.3, 0.08
 """Lies learnt from, by how many throws their gains may differ by luck, and what playing out shows where
 nothing is learnt yet (chosen)."""
-
-HEMMED = 0.3
-"""Chance of being stopped in the best forward direction from which a lie is only played out when all others
-are valued: what stops short there, or goes back, ends on ground that is not valued before (chosen)."""
 
 ASIDE = 0.1
 """Throws that screening must hope to save by a throw meant for another place than the basket, for such places
@@ -66,8 +68,9 @@ Points = NDArray[np.float64]
 @dataclass(frozen=True)
 class Worth:
     """What is kept of the value of a hole's ground: sampled lies [n, 2] and their outlooks [n, THROWS], open
-    ground by distance [m, THROWS], what being hemmed in costs [2], the outlooks of the green's nodes, and the
-    price of a putt that something stops."""
+    ground by distance [m, THROWS], what being hemmed in costs [2], the outlooks of the green's nodes, the
+    price of a putt that something stops, and what is seen from a lattice, in throws beyond open
+    ground [k]."""
 
     lies: NDArray[np.float64]
     outlooks: NDArray[np.float64]
@@ -75,6 +78,7 @@ class Worth:
     blocked: NDArray[np.float64]
     green: NDArray[np.float64]
     blocked_putt: float
+    seen: NDArray[np.float64]
 
 
 class GroundValue:
@@ -93,6 +97,7 @@ class GroundValue:
         self.green = Green(scene, thrower.putting, situation.air, thrower.hand == "left", *greens)
         self._map: NDArray[np.float64] | None = None
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
+        self._seen = np.zeros(0) if worth is None else worth.seen
         if worth is None:
             self._open, self._blocked = situation.repertoire.open, np.array(BLOCKED)
             places = mesh(scene)
@@ -117,14 +122,17 @@ class GroundValue:
         laid, cells = self._layout, self._layout.neighbours
         (rows, columns), (x0, y0) = cells.shape, cells.origin
         lies = np.ascontiguousarray(self.lies, float)
+        looks = looks_of(laid.lattice, self._seen)
         return Spoken(self._open, lies, laid.hem_at(lies), beyond, self._nearest, laid.hem,
-                      rows, columns, float(x0), float(y0), self._blocked)  # fmt: skip
+                      rows, columns, float(x0), float(y0), self._blocked, looks,
+                      seen_from(looks, lies))  # fmt: skip
 
     def kept(self) -> Worth:
         """What any process needs to judge a lie, a putt or an own throw without valuing the ground again."""
         return Worth(
-            self.lies, self.outlooks, self._open, self._blocked, self.green.outlooks, self.green.blocked
-        )
+            self.lies, self.outlooks, self._open, self._blocked, self.green.outlooks, self.green.blocked,
+            self._seen,
+        )  # fmt: skip
 
     @cached_property
     def _ways_of_play(self) -> NDArray[np.float64]:
@@ -228,7 +236,7 @@ class GroundValue:
 
     def _solve_rings(self, places: Mesh) -> None:
         """Value the lies from the basket outward; what is hemmed in is looked at first, and played out by all
-        the ground."""
+        the ground, once it is known what is seen there."""
         hemmed = self._layout.hem_at(places.lies)[:, 0] >= HEMMED
         for r in np.unique(places.ring):
             rows = np.flatnonzero(places.ring == r)
@@ -239,10 +247,19 @@ class GroundValue:
             if not played.all():
                 outlooks[~played] = self._looked_at(lies[~played])
             self._let_speak(np.concatenate([self.lies, lies]), np.concatenate([self.outlooks, outlooks]))
+        self._look_about()
         rows = np.flatnonzero(places.played & hemmed)
         self._known, self._gained = np.zeros((0, 2)), np.zeros(0)
         if len(rows):
             self.outlooks[rows] = self._played(places.lies[rows], places.luck[rows])
+            self._spoken, self._map = self._said(), None
+
+    def _look_about(self) -> None:
+        """From now on it is known what is seen from the lattice."""
+        spots = self._layout.lattice.places
+        if len(spots):
+            found = self._screened(spots, np.full(spots.shape, np.nan), LOOK_FAN_RAD, HOPES, LOOK_HASTE)
+            self._seen = _hope(found) - expected(open_at(self._open, np.hypot(*(spots - self.pin).T)))
             self._spoken, self._map = self._said(), None
 
     def _played(self, lies: Points, luck: NDArray[np.int64]) -> NDArray[np.float64]:

@@ -11,6 +11,7 @@ from numpy.typing import NDArray
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
 from ypodrome.core.hole.with_scene import with_scene
+from ypodrome.core.strategy.looks import Lattice, lattice
 from ypodrome.core.strategy.mesh import ring_ends
 from ypodrome.core.strategy.neighbours import Neighbours
 from ypodrome.core.strategy.way_out import hemmed_in
@@ -22,11 +23,13 @@ NEAR = 6
 @dataclass(frozen=True)
 class Layout:
     """Who of the sampled lies speaks for each cell, as ring after ring of them is valued; how hemmed in cells
-    are [cells, 2] (`way_out.hemmed_in`), and their signs [cells], -1 out of bounds."""
+    are [cells, 2] (`way_out.hemmed_in`), and their signs [cells], -1 out of bounds; and the places looked
+    at."""
 
     neighbours: Neighbours
     hem: NDArray[np.float64]
     sign: NDArray[np.float64]
+    lattice: Lattice
 
     @property
     def cells(self) -> NDArray[np.float64]:
@@ -49,4 +52,4 @@ def _layout(scene: Scene, lies: bytes) -> Layout:
     neighbours = Neighbours(scene, places, NEAR, (0, *ring_ends(places, pin)))
     hem = hemmed_in(scene.field, neighbours.centres, pin)
     out = holds(scene.out_of_bounds, *neighbours.centres.T)
-    return Layout(neighbours, hem, np.where(out, -1.0, 1.0))
+    return Layout(neighbours, hem, np.where(out, -1.0, 1.0), lattice(scene))

@@ -20,16 +20,17 @@ from ypodrome.core.strategy.screening import Found
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, metres_a_power
 
-LOOK_DRAWS, LED, LED_DRAWS = 12, 3, 32
-"""Draws of all, leaders and theirs (chosen: .02 of a throw from a thorough search; with half of all .04,
-which is what the better of few draws costs; aims tried beside the winner's gain nothing)."""
+LOOK_DRAWS, LED, LED_DRAWS = 16, 4, 64
+"""Draws of all, leaders and theirs (chosen: .04 of a throw from a thorough search where things stand,
+which is what the better of few draws costs; with 12, 3 and 32 it is .05, with twenty times as many draws
+.02; aims tried beside the winner's gain nothing)."""
 
 LOOK_SEED, LED_SEED = 77, 79
 """The draws of the look and of the leaders: others than those that value the winner, and the same whatever
 the seed of the plan, whose luck is to choose no throw; every lie has its own of them, or one odd luck would
 choose badly at all lies alike, which made a whole hole .1 too dear (chosen)."""
 
-TRUST = 6
+TRUST = 4
 """Draws that screening is trusted like (chosen)."""
 
 ROLLING_M, STEEP_RAD = 0.5, 0.02

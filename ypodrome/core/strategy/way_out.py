@@ -27,6 +27,11 @@ FORWARD = np.radians(np.arange(-60.0, 61.0, 12.0))
 ASIDE = np.radians(np.array([84.0, -84.0, 120.0, -120.0, 156.0, -156.0, 180.0]))
 """Directions from the line to the basket that count as forward, and the others (chosen)."""
 
+HEMMED = 0.3
+"""Chance of being stopped in the best forward direction from which a place is hemmed in (chosen). There a lie
+is only played out when all others are valued: what stops short, or goes back, ends on ground that is not
+valued before. About it what is seen is looked up (`looks`)."""
+
 
 def hemmed_in(field: Field, places: NDArray[np.float64], pin: NDArray[np.float64]) -> NDArray[np.float64]:
     """For places [n, 2] the chance of being stopped in the best forward direction, and in the best of all
