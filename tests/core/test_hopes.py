@@ -5,14 +5,8 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
-from ypodrome.core.air import Wind
-from ypodrome.core.flight.simulate import Air
-from ypodrome.core.hole.scene import scene_for
-from ypodrome.core.strategy import search as searching
-from ypodrome.core.strategy.contest import contest
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import THOROUGH, Case, candidates, judge
-from ypodrome.core.strategy.situation import Situation
+from ypodrome.core.strategy.search import HOPES, THOROUGH, _meant
 from ypodrome.core.thrower import Kind
 from ypodrome.core.thrower.stance import Stance
 
@@ -61,19 +55,11 @@ def test_what_a_smaller_bag_or_another_hand_cannot_throw_is_left_out(situation, 
     assert (rows >= 0).tolist() == held
 
 
-def test_without_them_the_best_throw_is_missed_where_it_is_meant_for_a_place_not_tried(
-    demo_course, demo_thrower, demo_bag, monkeypatch
-):
-    """Hole 1 into 6 m/s, whose places leave out where the best throw ends."""
-    air = Air(wind=Wind(6.0, 20.0, 8.5))
-    here = Situation(scene_for(demo_course, 1), demo_thrower, demo_bag, air)
-    ground, tee = GroundValue(here), np.array(here.scene.tee.at)
-
-    def best():
-        found = candidates((Case(here, ground, 1.0),), tee, 0, THOROUGH)
-        left = contest(here, ground, found.throws, found.costs, tee, 0)
-        return judge(here, ground, here.arsenal, left.throws, 2048, 9).score.min()
-
-    with_them = best()
-    monkeypatch.setattr(searching, "HOPES", 1)
-    assert best() > with_them + 0.02
+def test_they_are_tried_for_where_they_end_beside_every_throw_for_every_place(situation, ground):
+    arsenal = situation.arsenal
+    combos, aims = _meant(situation, ground, TEE, THOROUGH.places)
+    combo, ends = ground.hopes(TEE, HOPES)
+    assert combos[-HOPES:].tolist() == combo.tolist()
+    assert np.allclose(aims[-HOPES:], ends)
+    assert len(combos[:-HOPES]) % len(arsenal.disc) == 0
+    assert np.allclose(aims[: len(arsenal.disc)], situation.scene.pin.at)
