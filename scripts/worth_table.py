@@ -68,7 +68,7 @@ HOLES = {
 def lies_of(scene: Scene, seed: int = 5) -> NDArray[np.float64]:
     """Lies drawn afresh within BESIDE_M of the line of play, away from the green, in bounds."""
     rng = np.random.default_rng(seed)
-    line = shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+    line = shapely.LineString(scene.line_of_play)
     found: list[NDArray[np.float64]] = []
     while len(found) < LIES:
         at = line.interpolate(rng.uniform(0.0, line.length))

@@ -80,7 +80,7 @@ def _scramble(missed: NDArray[np.bool_], outlooks: NDArray[np.float64], par: int
 
 def effective_feet(scene: Scene) -> float:
     """Length along the line of play, three feet for each foot of rise."""
-    points = np.array([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+    points = np.array(scene.line_of_play)
     z = heights(scene.field, np.array([scene.tee.at, scene.pin.at]))
     along = sum(math.dist(a, b) for a, b in itertools.pairwise(points))
     return feet(along) + UPHILL_FEET * feet(float(z[1] - z[0]))

@@ -90,9 +90,8 @@ def _sight_words(scene: Scene, units: str) -> str:
 
 def _along(scene: Scene) -> tuple[np.ndarray, np.ndarray]:
     """Metres from the tee and points [n, 2] along the line of play."""
-    bends = [scene.tee.at, *scene.line.points[1:-1], scene.pin.at]
     points = []
-    for a, b in itertools.pairwise(bends):
+    for a, b in itertools.pairwise(scene.line_of_play):
         steps = max(1, round(math.dist(a, b) / DRAWN_EVERY_M))
         points += [(a[0] + (b[0] - a[0]) * k / steps, a[1] + (b[1] - a[1]) * k / steps) for k in range(steps)]
     line = np.array([*points, scene.pin.at])

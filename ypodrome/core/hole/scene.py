@@ -128,6 +128,11 @@ class Scene:
         """Straight distance from tee to pin."""
         return math.dist(self.tee.at, self.pin.at)
 
+    @property
+    def line_of_play(self) -> tuple[Point, ...]:
+        """The hole's line by its own bends, between this tee and pin."""
+        return (self.tee.at, *self.line.points[1:-1], self.pin.at)
+
     def in_bounds(self, places: NDArray[np.float64]) -> NDArray[np.bool_]:
         """Whether places [n, 2] are in bounds and on the ground considered."""
         west, south, east, north = self.bounds

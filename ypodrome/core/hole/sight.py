@@ -100,7 +100,7 @@ def _hiding(
 
 def seen_from_m(scene: Scene) -> float | None:
     """How far along the line of play from the tee the basket comes into view [m]; None if never."""
-    line = shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+    line = shapely.LineString(scene.line_of_play)
     for along in np.arange(0.0, line.length, WALK_STEP_M):
         point = line.interpolate(along)
         if blind_because(scene, (point.x, point.y)) is None:

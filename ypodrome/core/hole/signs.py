@@ -34,9 +34,8 @@ class Measured:
 
 
 def measure(scene: Scene) -> Measured:
-    """Measure a hole. The line of play is taken from its own bends, between this tee and pin."""
-    bends = [scene.tee.at, *scene.line.points[1:-1], scene.pin.at]
-    along = sum(math.dist(a, b) for a, b in itertools.pairwise(bends))
+    """Measure a hole."""
+    along = sum(math.dist(a, b) for a, b in itertools.pairwise(scene.line_of_play))
     tee_z, pin_z = (height_at(scene.field, *at) for at in (scene.tee.at, scene.pin.at))
     return Measured(scene.distance_m, along, pin_z + scene.pin.raised_m - tee_z)
 

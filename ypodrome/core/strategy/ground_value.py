@@ -138,7 +138,7 @@ class GroundValue:
     def _ways_of_play(self) -> NDArray[np.float64]:
         """Directions [n, rad] in which the hole is played: along its line, and from the tee to the pin."""
         scene = self.situation.scene
-        points = np.array([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
+        points = np.array(scene.line_of_play)
         steps = np.concatenate([np.diff(points, axis=0), [points[-1] - points[0]]])
         return np.arctan2(steps[:, 1], steps[:, 0])
 

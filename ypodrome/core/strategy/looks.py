@@ -20,16 +20,16 @@ from scipy.spatial import cKDTree
 from ypodrome.core.compiled import batch_kernel, kernel
 from ypodrome.core.hole.scene import Scene
 from ypodrome.core.hole.shapes import holds
-from ypodrome.core.strategy.mesh import INNER_M, PLAYED_M, line_of_play
+from ypodrome.core.strategy.mesh import INNER_M, PLAYED_M
 from ypodrome.core.strategy.way_out import HEMMED, hemmed_in
 
 LATTICE_M = 5.0
-"""Spacing of the lattice (chosen: three and five metres do as well, six are worse)."""
+"""Spacing of the lattice (chosen: with three or four metres places are told apart no better, with six
+worse)."""
 
 ABOUT_M, OFF_LINE_M = 12.0, PLAYED_M
 """How far round places that are hemmed in, and off the line of play, is looked (chosen: over a lane through
 woods, and where lies are played out)."""
-
 
 ENOUGH = 0.5
 """Weight of the places around one that were looked at from which they tell what is seen there (chosen)."""
@@ -64,7 +64,7 @@ def lattice(scene: Scene) -> Lattice:
     tee, pin = np.array(scene.tee.at, float), np.array(scene.pin.at, float)
     forward = (pin - tee) / max(scene.distance_m, 1.0)
     left = np.array([-forward[1], forward[0]])
-    west, south, east, north = line_of_play(scene).buffer(OFF_LINE_M).bounds
+    west, south, east, north = shapely.LineString(scene.line_of_play).buffer(OFF_LINE_M).bounds
     rim = np.array([[west, south], [west, north], [east, south], [east, north]]) - tee
     steps = np.stack([rim @ forward, rim @ left], axis=1) / LATTICE_M
     first, last = np.floor(steps.min(axis=0)).astype(int), np.ceil(steps.max(axis=0)).astype(int)
@@ -76,7 +76,8 @@ def lattice(scene: Scene) -> Lattice:
 
 
 def _playable(scene: Scene, places: NDArray[np.float64]) -> NDArray[np.bool_]:
-    near = shapely.distance(shapely.points(places), line_of_play(scene)) < OFF_LINE_M
+    line = shapely.LineString(scene.line_of_play)
+    near = shapely.distance(shapely.points(places), line) < OFF_LINE_M
     near &= np.hypot(*(places - np.array(scene.pin.at)).T) > INNER_M - LATTICE_M
     return np.asarray(near & scene.in_bounds(places) & ~holds(scene.buildings, *places.T))
 

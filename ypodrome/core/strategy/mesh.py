@@ -54,7 +54,7 @@ def mesh(scene: Scene) -> Mesh:
     """The wide mesh, wider and only looked at away from the line of play; near it the edges of woods, and
     places between."""
     pin = np.array(scene.pin.at)
-    line = line_of_play(scene)
+    line = shapely.LineString(scene.line_of_play)
 
     def off(lies: NDArray[np.float64]) -> NDArray[np.float64]:
         return np.asarray(shapely.distance(shapely.points(lies), line))
@@ -72,11 +72,6 @@ def mesh(scene: Scene) -> Mesh:
     order = np.lexsort((away, ~is_played, ring))
     luck = np.unique(np.round(away[order], 3), return_inverse=True)[1]
     return Mesh(lies[order], is_played[order], ring[order], luck)
-
-
-def line_of_play(scene: Scene) -> shapely.LineString:
-    """From tee to pin along the hole's line."""
-    return shapely.LineString([scene.tee.at, *scene.line.points[1:-1], scene.pin.at])
 
 
 def _rings(lies: NDArray[np.float64], pin: NDArray[np.float64]) -> NDArray[np.int64]:
