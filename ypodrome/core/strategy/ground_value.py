@@ -43,8 +43,8 @@ places apart as well)."""
 LOOKED, FRESH, HOPES = 12, 1024, 4
 """Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
 averaged (chosen: plans with other seeds name other throws for what the worth of lies owes to luck: on 10 in
-100 of the demo's holes and winds with 512 draws, on 2 with these, on 1 with twice as many, which take a fifth
-of the time of a plan)."""
+100 of the demo's holes and winds with 512 draws, on 2 with these, which take a fifth of the time of a plan,
+on 1 with twice as many)."""
 
 LEARN_FROM, LUCK, USUAL_GAIN = 8, 0.3, 0.08
 """Lies learnt from, by how many throws their gains may differ by luck, and what playing out shows where
