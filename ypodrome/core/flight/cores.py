@@ -9,6 +9,7 @@ from concurrent.futures import ThreadPoolExecutor
 from typing import Any
 
 import numpy as np
+from numpy.typing import NDArray
 
 WORKERS = os.cpu_count() or 1
 SMALLEST_SHARE, EVEN_SHARE, SHARES_A_CORE = 256, 1024, 8
@@ -43,9 +44,27 @@ def on_all_cores(
     of them where those still are `even`. Work that is itself such a share is not shared out again, or
     shares would wait for each other."""
     parts = max(min(_lent, n // least), min(SHARES_A_CORE * _lent, n // even))
-    if parts <= 1 or _lent == 1 or threading.current_thread().name.startswith(NAME):
+    if parts <= 1 or _alone():
         work(slice(0, n))
         return
     edges = np.linspace(0, n, parts + 1).astype(int)
     for _ in _POOL.map(work, map(slice, edges[:-1], edges[1:])):
         pass
+
+
+def dealt_to_cores(work: Callable[[NDArray[np.int64]], None], n: int, draws: int = SMALLEST_SHARE) -> None:
+    """Deal n throws or lies, drawn so many times each, out to the cores like cards, and let `work` do each
+    hand whole, from what is drawn to what is asked of it: with a meeting of all cores after every step a
+    plan took a tenth longer, in more shares than cores as well (chosen)."""
+    parts = min(_lent, n // 4, n * draws // SMALLEST_SHARE)
+    hands = [np.arange(n)] if parts <= 1 or _alone() else [np.arange(i, n, parts) for i in range(parts)]
+    if len(hands) == 1:
+        work(hands[0])
+        return
+    for _ in _POOL.map(work, hands):
+        pass
+
+
+def _alone() -> bool:
+    """Whether what is asked for here has one core only: a share of other work is not shared out again."""
+    return _lent == 1 or threading.current_thread().name.startswith(NAME)

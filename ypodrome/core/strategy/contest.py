@@ -17,6 +17,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.flight.cores import dealt_to_cores
 from ypodrome.core.flight.release import HEADING
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.search import aim_variants, aimed_over_m, costs_of, judge, power_variants
@@ -214,7 +215,14 @@ def _met(
 def _costs(
     situation: Situation, value: GroundValue, throws: Solved, draws: int, seed: int, thrown: int
 ) -> NDArray[np.float64]:
-    return costs_of(situation, judge(situation, value, situation.arsenal, throws, draws, seed), thrown)
+    costs = np.empty(len(throws))
+
+    def work(rows: NDArray[np.int64]) -> None:
+        judged = judge(situation, value, situation.arsenal, throws.take(rows), draws, seed)
+        costs[rows] = costs_of(situation, judged, thrown)
+
+    dealt_to_cores(work, len(throws), draws)
+    return costs
 
 
 def _winds(situation: Situation, one: Round) -> list[tuple[Situation, int]]:

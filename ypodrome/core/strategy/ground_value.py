@@ -16,6 +16,7 @@ from functools import cached_property
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.flight.cores import dealt_to_cores
 from ypodrome.core.green import Green
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.rules import Outcome
@@ -268,10 +269,15 @@ class GroundValue:
         by, with a luck of each lie's own, and noise is evened out among lies that gained alike."""
         found = self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, LOOKED)
         hope = _hope(found)
-        chosen = Race(self.situation, self._flown.ends, self.of_cloud).best(lies, found, luck)
-        s = self.situation
-        cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck)
-        outlooks = self.of_cloud(cloud.outcome).reshape(len(lies), FRESH, THROWS).mean(axis=1)
+        s, outlooks = self.situation, np.empty((len(lies), THROWS))
+        race = Race(s, self._flown.ends, self.of_cloud)
+
+        def work(rows: NDArray[np.int64]) -> None:
+            chosen = race.best(lies[rows], found[rows], luck[rows])
+            cloud = draw_cloud(s, s.arsenal, chosen, FRESH, s.seed + 1, luck[rows])
+            outlooks[rows] = self.of_cloud(cloud.outcome).reshape(len(rows), FRESH, THROWS).mean(axis=1)
+
+        dealt_to_cores(work, len(lies))
         gain = expected(outlooks) - hope
         self._known, self._gained = np.concatenate([self._known, lies]), np.concatenate([self._gained, gain])
         return later(outlooks, self._evened(lies, gain) - gain)

@@ -14,6 +14,7 @@ from typing import NamedTuple
 import numpy as np
 from numpy.typing import NDArray
 
+from ypodrome.core.flight.cores import dealt_to_cores
 from ypodrome.core.flight.release import HEADING, SPEED, SPIN
 from ypodrome.core.hole.features import Area, Point
 from ypodrome.core.outlook import expected
@@ -178,12 +179,18 @@ def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, eff
     )
 
     def rank(throws: Solved, count: int, seed: int = SEARCH_SEED) -> Ranked:
-        judged = [judge(c.situation, c.value, arsenal, throws, count, seed) for c in cases]
-        mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
-        calm = objective(mean, Posture.PAR, par, thrown)
-        routed = routes(throws.release[:, HEADING], bearing)
-        decided = _decisions(areas, at, judged[0].cloud)
-        return Ranked(throws, costs_among(cases, judged, thrown), decided, routed, calm)
+        costs, calm, decided = np.empty(len(throws)), np.empty(len(throws)), np.empty(len(throws), np.int64)
+
+        def work(rows: NDArray[np.int64]) -> None:
+            some = throws.take(rows)
+            judged = [judge(c.situation, c.value, arsenal, some, count, seed) for c in cases]
+            mean = sum(c.weight * j.outlooks.mean(axis=1) for c, j in zip(cases, judged, strict=True))
+            costs[rows] = costs_among(cases, judged, thrown)
+            calm[rows] = objective(mean, Posture.PAR, par, thrown)
+            decided[rows] = _decisions(areas, at, judged[0].cloud)
+
+        dealt_to_cores(work, len(throws), count)
+        return Ranked(throws, costs, decided, routes(throws.release[:, HEADING], bearing), calm)
 
     ranked = rank(solved, effort.look_draws)
     most = max(len(solved) // effort.looks, 3 * effort.aimed)
