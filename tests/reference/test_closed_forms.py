@@ -5,11 +5,13 @@ import math
 import numpy as np
 import pytest
 
+from ypodrome.core.compiled import plain
 from ypodrome.core.constants import GRAVITY_M_S2
 from ypodrome.core.design import body_of
 from ypodrome.core.disc import BODY, Body, Disc
 from ypodrome.core.disc.shape import DISC_RADIUS_M
 from ypodrome.core.flight.forces import Motion, rates, rk4_step
+from ypodrome.core.flight.lanes import FALLEN_LEAN_SIN, LANES, ROLL_FALLS_M_S, TIPPING, slide_lanes
 from ypodrome.core.flight.release import Release
 from ypodrome.core.flight.simulate import Air, Range
 
@@ -72,3 +74,35 @@ def test_steady_glide():
     pressure = 0.5 * 1.225 * (m.vx**2 + m.vz**2) * b.area_m2
     carried = pressure * math.hypot(0.1, 0.5 * math.cos(glide))
     assert carried == pytest.approx(b.mass_kg * 9.80665, rel=1e-3)
+
+
+def along_the_ground(vx: float, slide: float = 0.0, roll: float = 0.0, lean: float = 0.0, east=0.0):
+    """The lane of a disc let go on a slope until it rests, with its heading as it went [rad]."""
+    lanes = np.zeros(1, LANES).view(np.recarray)[0]
+    lanes.vx[:], lanes.slide[:], lanes.roll[:], lanes.east[:] = vx, slide, roll, east
+    lanes.rolling[:], lanes.towards[:], lanes.lean_speed[:] = roll > 0.0, 1.0, lean * vx
+    headings = [0.0]
+    while headings == [0.0] or (lanes.gap[0] > 0.0 and (roll == 0.0 or lanes.rolling[0] > 0.0)):
+        plain(slide_lanes)(lanes)
+        headings.append(math.atan2(lanes.vy[0], lanes.vx[0]))
+    return lanes, np.unwrap(headings)
+
+
+@pytest.mark.parametrize("speed", [0.3, 2.0, 9.0])
+@pytest.mark.parametrize("east", [0.0, -0.1, 0.2])
+def test_a_slide_is_as_long_as_friction_and_slope_say(speed, east):
+    """v² / 2a, any mechanics text, with a the friction and the slope it goes up."""
+    lanes, _ = along_the_ground(speed, slide=0.5, east=east)
+    slows = GRAVITY_M_S2 * (0.5 + east) / (1.0 + east**2)
+    assert lanes.x[0] == pytest.approx(speed**2 / (2.0 * slows), rel=0.01, abs=0.005)
+    assert lanes.y[0] == 0.0
+
+
+def test_a_roll_turns_as_its_lean_has_it():
+    """Turning at TIPPING * lean * v0 / v² while v falls evenly from v0, added up over the time."""
+    start, lean, resist = 8.0, 0.2, 0.1
+    lanes, headings = along_the_ground(start, roll=resist, lean=lean)
+    speed = math.hypot(lanes.vx[0], lanes.vy[0])
+    turned = TIPPING * lean * start / (resist * GRAVITY_M_S2) * (1.0 / speed - 1.0 / start)
+    assert abs(headings[-1]) == pytest.approx(turned, rel=0.03)
+    assert speed == pytest.approx(max(ROLL_FALLS_M_S, lean * start / FALLEN_LEAN_SIN), rel=0.05)

@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from ypodrome.core.compiled import batch_kernel
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
-from ypodrome.core.ground.field import Field, cell, ground_height
+from ypodrome.core.ground.field import Field, ground_height, in_the_clear
 
 PUTT_HEIGHT_M = 1.15
 """Height of a putt over the ground: from the hand to the chains (chosen)."""
@@ -54,8 +54,7 @@ def _clear_shares(
             near, far = min(away, part * STEP_M), min(away, (part + 1) * STEP_M)
             step.x0, step.y0 = lies[k, 0] + near * dx, lies[k, 1] + near * dy
             step.x, step.y = lies[k, 0] + far * dx, lies[k, 1] + far * dy
-            i, j = cell(field, 0.5 * (step.x0 + step.x), 0.5 * (step.y0 + step.y))
-            if field.room[i, j] >= STEP_M:
+            if in_the_clear(field, step.x0, step.y0, step.x, step.y, STEP_M):
                 continue
             ground = ground_height(field, step.x0, step.y0)[0]
             step.z0 = ground + PUTT_HEIGHT_M

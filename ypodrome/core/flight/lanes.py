@@ -39,7 +39,10 @@ LANES = np.dtype(
 """Motion now and at the start of the step, body, what the flight is remembered by, what is around it, how it
 runs, and what it needs on the ground; who is in the lane, -1 for nobody."""
 
-GROUND_STEP_S = 0.04
+STRIDE_M, SHORTEST_SLIDE_S, LONGEST_SLIDE_S = 0.5, 0.04, 0.25
+"""A step of a slide is so far, within these bounds of time; one of a roll, which turns, takes the shortest
+(chosen: a third of the steps of .04 s, and the ground is known to half a metre)."""
+
 LONGEST_ROLL_S = 12.0
 """A roll is followed no longer than this (chosen: longer ones are not seen)."""
 
@@ -197,27 +200,35 @@ def note_lanes(lanes: np.record) -> None:
 def slide_lanes(lanes: np.record) -> None:
     """One step along the ground for every lane; gap 0 for a disc that rests.
 
-    A rolling disc leans more as it slows: the sine of its lean goes as 1 / speed (chosen).
+    Slope and friction change the speed evenly through a step, and the disc goes at the mean of it, for as
+    much of the step as it moves. A rolling disc leans more as it slows: the sine of its lean goes as
+    1 / speed (chosen).
     """
     for i in range(W):
-        speed = math.sqrt(lanes.vx[i] * lanes.vx[i] + lanes.vy[i] * lanes.vy[i])
-        stands = speed >= ROLL_FALLS_M_S and lanes.lean_speed[i] <= FALLEN_LEAN_SIN * speed
+        began = math.sqrt(lanes.vx[i] * lanes.vx[i] + lanes.vy[i] * lanes.vy[i])
+        stands = began >= ROLL_FALLS_M_S and lanes.lean_speed[i] <= FALLEN_LEAN_SIN * began
         rolling = lanes.rolling[i] * (1.0 if stands else 0.0)
+        slid_s = min(LONGEST_SLIDE_S, max(SHORTEST_SLIDE_S, STRIDE_M / (began + 1e-12)))
+        dt = slid_s + rolling * (SHORTEST_SLIDE_S - slid_s)
         resist = rolling * lanes.roll[i] + (1.0 - rolling) * lanes.slide[i]
         level = 1.0 / (1.0 + lanes.east[i] * lanes.east[i] + lanes.north[i] * lanes.north[i])
-        loss = resist * level * GRAVITY_M_S2 * GROUND_STEP_S
-        vx = lanes.vx[i] - GRAVITY_M_S2 * level * lanes.east[i] * GROUND_STEP_S
-        vy = lanes.vy[i] - GRAVITY_M_S2 * level * lanes.north[i] * GROUND_STEP_S
+        loss = resist * level * GRAVITY_M_S2 * dt
+        vx = lanes.vx[i] - GRAVITY_M_S2 * level * lanes.east[i] * dt
+        vy = lanes.vy[i] - GRAVITY_M_S2 * level * lanes.north[i] * dt
         speed = math.sqrt(vx * vx + vy * vy) + 1e-12
-        moves = (1.0 if speed > loss else 0.0) * (1.0 - lanes.stops[i])
         keep = max(0.0, speed - loss) / speed
-        turn = rolling * lanes.towards[i] * TIPPING * lanes.lean_speed[i] / (speed * speed) * GROUND_STEP_S
+        half_turn = 0.5 * rolling * lanes.towards[i] * TIPPING * lanes.lean_speed[i] / (speed * speed) * dt
+        ahead = keep * (1.0 - half_turn * half_turn) / (1.0 + half_turn * half_turn)
+        aside = keep * 2.0 * half_turn / (1.0 + half_turn * half_turn)
+        then_x, then_y = ahead * vx - aside * vy, ahead * vy + aside * vx
+        moves = 1.0 - lanes.stops[i]
+        half = 0.5 * moves * min(1.0, began / max(began - speed + loss, 1e-12)) * dt
         lanes.was_x[i], lanes.was_y[i], lanes.was_z[i] = lanes.x[i], lanes.y[i], lanes.ground[i] + LOW_M
-        lanes.vx[i], lanes.vy[i], lanes.vz[i] = keep * (vx - turn * vy), keep * (vy + turn * vx), 0.0
-        lanes.x[i] += moves * lanes.vx[i] * GROUND_STEP_S
-        lanes.y[i] += moves * lanes.vy[i] * GROUND_STEP_S
-        lanes.rolling[i], lanes.gap[i] = rolling, moves
-        lanes.spent_s[i] += GROUND_STEP_S
+        lanes.x[i] += half * (lanes.vx[i] + then_x)
+        lanes.y[i] += half * (lanes.vy[i] + then_y)
+        lanes.vx[i], lanes.vy[i], lanes.vz[i] = then_x, then_y, 0.0
+        lanes.rolling[i], lanes.gap[i] = rolling, moves * (1.0 if speed > loss else 0.0)
+        lanes.spent_s[i] += dt
 
 
 @inlined

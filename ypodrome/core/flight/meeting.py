@@ -18,9 +18,10 @@ from ypodrome.core.ground.field import Field, cell, ground_height
 TUMBLING_DRAG = 0.55
 """Drag coefficient of a disc knocked out of its flight (chosen: between edge-on and broadside)."""
 
-NEWTONS, LEAST_FALL_M_S, SHORT_REST_S, LONGEST_REST_S = 3, 0.2, 3e-4, 0.01
-"""Rounds of the search for the moment of contact, what of it is short enough to be gone straight, and bounds
-on that (chosen: a disc that comes in along the ground must not be sent far)."""
+NEWTONS, LEAST_FALL_M_S, SHORT_REST_S, LONGEST_REST_S = 3, 0.2, 4e-3, 0.01
+"""Rounds of the search for the moment of contact, what of it is short enough to be gone straight (chosen: a
+tenth of a millimetre off), and bounds on that (chosen: a disc that comes in along the ground must not be sent
+far)."""
 
 OFF_GROUND_M = 0.01
 

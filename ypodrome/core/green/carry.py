@@ -18,7 +18,7 @@ from ypodrome.core.flight.obstacles import NOTHING, meet_obstacles
 from ypodrome.core.green.book import BEYOND, MADE, Book, Trip, noted, rest
 from ypodrome.core.green.place import Place
 from ypodrome.core.ground.contact import rolling_chance, touch_down
-from ypodrome.core.ground.field import cell, ground_height
+from ypodrome.core.ground.field import cell, ground_height, in_the_clear
 
 CHAINS_M, WINDOW_M = 1.08, 0.30
 """Middle of the chains above the foot, half the window that holds a disc (`thrower.putting`)."""
@@ -183,6 +183,9 @@ def through(
         x, y = line.x + s * line.east, line.y + s * line.north
         step.x0, step.y0, step.z0 = line.x + before * line.east, line.y + before * line.north, z_before
         step.x, step.y, step.z = x, y, z
+        if in_the_clear(g.field, step.x0, step.y0, x, y, STEP_M):
+            trip = noted(g, trip, x, y)
+            continue
         step.vx, step.vy = speed * line.east, speed * line.north
         step.vz = speed * (line.a + 2.0 * line.b * s)
         tally.exposure = 0.0

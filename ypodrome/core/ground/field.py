@@ -100,6 +100,13 @@ def cell(field: Field, x: float, y: float) -> tuple[int, int]:
 
 
 @inlined
+def in_the_clear(field: Field, x0: float, y0: float, x: float, y: float, long_m: float) -> bool:
+    """Whether nothing stands near enough to be touched on a step so long from one place to another."""
+    i, j = cell(field, 0.5 * (x0 + x), 0.5 * (y0 + y))
+    return field.room[i, j] >= 0.5 * long_m
+
+
+@inlined
 def ground_height(field: Field, x: float, y: float) -> tuple[float, float, float]:
     """Height [m] and its slope to the east and north [-], bilinear between cell centres."""
     rows, columns = field.height.shape

@@ -16,7 +16,7 @@ from numpy.typing import NDArray
 from ypodrome.core.compiled import array_kernel, inlined, kernel, making_kernel
 from ypodrome.core.flight.cores import on_all_cores
 from ypodrome.core.flight.obstacles import NOTHING, STEP, TALLY, meet_obstacles
-from ypodrome.core.ground.field import Field, cell, ground_height
+from ypodrome.core.ground.field import Field, ground_height, in_the_clear
 from ypodrome.core.strategy.neighbours import SIDE_M
 
 OWED, BEHIND = 0.7, 0.2
@@ -126,9 +126,8 @@ def walk(
         if z < below - HUMP_M and s < end - LANDING:
             return cost + through * after_rest(laid, x, y, lie_x, lie_y, by_rule)
         z = max(z, below + SKIM_M)
-        i, j = cell(field, 0.5 * (px + x), 0.5 * (py + y))
         long = math.sqrt((x - px) ** 2 + (y - py) ** 2 + (z - pz) ** 2)
-        if field.room[i, j] < 0.5 * long:
+        if not in_the_clear(field, px, py, x, y, long):
             step.x0, step.y0, step.z0 = px, py, pz
             step.x, step.y, step.z, step.vx, step.vy, step.vz = x, y, z, cos, sin, 0.0
             hit = meet_obstacles(field, step, ground, tally, 0.0)
@@ -233,6 +232,22 @@ def _limit(first: NDArray[np.float64], least: float, most: int) -> float:
     return limit
 
 
+@kernel
+def _nth_least(values: NDArray[np.float64], least: NDArray[np.float64]) -> float:
+    """The last of the least values; `least` is room for as many as are asked for."""
+    last = len(least) - 1
+    least[:] = np.inf
+    for value in values:
+        place = last
+        if value >= least[last]:
+            continue
+        while place > 0 and least[place - 1] > value:
+            least[place] = least[place - 1]
+            place -= 1
+        least[place] = value
+    return least[last]
+
+
 @making_kernel
 def _look_closely(
     laid: Laid, lie: NDArray[np.float64], bearing: float, by_rule: NDArray[np.float64],
@@ -242,11 +257,11 @@ def _look_closely(
     mean flights say most of, and of all others whose mean flight is below a limit."""
     e, draws = laid.ends.shape[1], laid.off.shape[2]
     ways, hopes = [(0.0, 0) for _ in range(0)], [(0.0, 0) for _ in range(0)]
-    own = -np.inf
+    own, least = -np.inf, np.empty(of_direction + 1)
     for at in range(len(first)):
         c, g = at % e, at // e
         if c == 0 and of_direction:
-            own = np.partition(first[at : at + e], of_direction)[of_direction]
+            own = _nth_least(first[at : at + e], least)
         if first[at] >= max(limit, own):
             continue
         aim = bearing + laid.fan[g]
