@@ -9,6 +9,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from shapely.geometry import box
 
+from ypodrome.core.flight.cores import with_cores
 from ypodrome.core.flight.simulate import Air
 from ypodrome.core.ground.field import heights
 from ypodrome.core.hole.features import Course, Grove, HoleLine, Pin, SpotHeight, Tee, Unknown
@@ -17,6 +18,7 @@ from ypodrome.core.hole.scene import Scene, scene_for
 from ypodrome.core.hole.scouting import scouting_list
 from ypodrome.core.hole.sight import BASKET_TOP_M, EYE_M, blind_because, seen_from_m
 from ypodrome.core.hole.signs import Measured, measure, sign_warning
+from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.plan import plan_hole
 from ypodrome.core.strategy.situation import Situation
 
@@ -163,6 +165,13 @@ def test_unknown_woods_stop_discs_and_unknown_ground_scatters_them(demo_thrower,
     assert unseen.forecast.expected > known.forecast.expected
     wooded = scene_for(two_holes(unknowns=(Unknown((1,), box(30, -9, 50, 9), "woods"),)), 1)
     assert len(wooded.field.groves) == 1
+
+
+def test_unknown_ground_is_worth_the_same_on_one_core_and_on_two(demo_thrower, demo_bag):
+    unseen = scene(unknowns=(Unknown((1,), box(40, -20, 110, 20), "green"),))
+    asked = Situation(unseen, demo_thrower, demo_bag, Air())
+    one, two = (with_cores(n, GroundValue, asked).outlooks for n in (1, 2))
+    assert (one == two).all()
 
 
 def pasted_profile(bearing_deg: float, waver_m: float = 0.0):

@@ -18,6 +18,9 @@ shares than cores, which keep one core from waiting for another (chosen: every s
 leaves some of them empty at its end; with 32 rows a plan took a quarter more processor time); and most
 shares for each core."""
 
+SMALLEST_HAND = 4
+"""Fewest throws dealt to a core: of five, one core would have three (chosen)."""
+
 MANY = 2048
 """Rows of light work worth handing to another core: questions put to a shape, draws, outlooks of places
 (chosen: a quarter of a millisecond or more)."""
@@ -56,12 +59,11 @@ def dealt_to_cores(work: Callable[[NDArray[np.int64]], None], n: int, draws: int
     """Deal n throws or lies, drawn so many times each, out to the cores like cards, and let `work` do each
     hand whole, from what is drawn to what is asked of it: with a meeting of all cores after every step a
     plan took a tenth longer, in more shares than cores as well (chosen)."""
-    parts = min(_lent, n // 4, n * draws // SMALLEST_SHARE)
-    hands = [np.arange(n)] if parts <= 1 or _alone() else [np.arange(i, n, parts) for i in range(parts)]
-    if len(hands) == 1:
-        work(hands[0])
+    parts = min(_lent, n // SMALLEST_HAND, n * draws // SMALLEST_SHARE)
+    if parts <= 1 or _alone():
+        work(np.arange(n))
         return
-    for _ in _POOL.map(work, hands):
+    for _ in _POOL.map(work, [np.arange(i, n, parts) for i in range(parts)]):
         pass
 
 

@@ -70,7 +70,8 @@ def draw_cloud(
         gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2),
         (np.arange(1, k + 1) + k * luck[:, None]).ravel() + 1_000_003 * seed,
     )
-    _blur_unknown(situation.scene, flown, flat, seed)
+    if any(u.what != "woods" for u in situation.scene.unknowns):
+        _blur_unknown(situation.scene, flown, flat, _blurs(seed, luck, k))
     found = _find_power(situation.scene, arsenal, np.repeat(arsenal.disc[throws.combo], k), flown)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]], found)
     return Cloud(flown.reshape(m, k).view(np.recarray), outcome, k)
@@ -91,17 +92,26 @@ def in_woods(scene: Scene, lies: NDArray[np.float64]) -> NDArray[np.float64]:
     return np.where((groves_at(scene.field, lies) >= 0) & off_the_pad, IN_WOODS, 1.0)
 
 
-def _blur_unknown(scene: Scene, flown: Flights, releases: NDArray[np.float64], seed: int) -> None:
+def _blurs(seed: int, luck: NDArray[np.int64], draws: int) -> NDArray[np.float64]:
+    """How far along and aside [2, m draws] unknown ground sends the draws of throws with a luck each [m]: the
+    same whatever they are drawn beside, on however many cores."""
+    by_luck = {n: np.random.default_rng((seed, n)).normal(scale=UNKNOWN_GROUND_M, size=(2, draws))
+               for n in set(luck.tolist())}  # fmt: skip
+    return np.concatenate([by_luck[n] for n in luck.tolist()], axis=1)
+
+
+def _blur_unknown(
+    scene: Scene, flown: Flights, releases: NDArray[np.float64], blurs: NDArray[np.float64]
+) -> None:
     """Scatter rests [n] on ground nobody has looked at: slope, footing and edges of a green
     not seen may send a disc anywhere near, counted along the throw and towards its side."""
+    on, off = blurs[0], blurs[1] * releases[:, SIDE]
+    head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])
+    moved = np.stack([on * head[0] - off * head[1], on * head[1] + off * head[0]], axis=1)
     for unknown in scene.unknowns:
         if unknown.what == "woods":
             continue
         rows = holds(unknown.shape, flown.rest_x_m, flown.rest_y_m)
-        on, off = np.random.default_rng(seed).normal(scale=UNKNOWN_GROUND_M, size=(2, len(flown)))
-        off = off * releases[:, SIDE]
-        head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])
-        moved = np.stack([on * head[0] - off * head[1], on * head[1] + off * head[0]], axis=1)
         flown.rest_x_m[rows] += moved[rows, 0]
         flown.rest_y_m[rows] += moved[rows, 1]
 
