@@ -41,6 +41,10 @@ LOOK_FAN_RAD, LOOK_HASTE = np.radians(np.array([*range(-40, 41, 5), *range(60, 3
 """Directions and haste of a look about (chosen: a fifth of the time; what is seen so tells
 places apart as well)."""
 
+LOOKED_AT_HASTE = 4
+"""Haste of the look at lies that are not played out, or not yet (chosen: with half of it woods are told as
+well)."""
+
 LOOKED, FRESH, HOPES = 12, 1024, 4
 """Throws of a screening that are drawn, draws that value the winner, and the best of a screening that are
 averaged (chosen: plans with other seeds name other throws for what the worth of lies owes to luck: on 10 in
@@ -284,7 +288,7 @@ class GroundValue:
 
     def _looked_at(self, lies: Points) -> NDArray[np.float64]:
         """Outlooks of lies that are only screened, corrected by what playing out others showed."""
-        hope = _hope(self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, HOPES, haste=2))
+        hope = _hope(self._screened(lies, np.full(lies.shape, np.nan), FAN_RAD, HOPES, LOOKED_AT_HASTE))
         learnt = np.full(len(lies), USUAL_GAIN)
         if len(self._known):
             learnt = np.median(self._gained[self._alike(lies)], axis=1)
