@@ -33,10 +33,10 @@ choose badly at all lies alike, which made a whole hole .1 too dear (chosen)."""
 TRUST = 4
 """Draws that screening is trusted like (chosen)."""
 
-ROLLING_M, STEEP_RAD = 0.5, 0.04
+ROLLING_M, STEEP_RAD = 0.5, 0.02
 """Relief of a hole from which releases are mended for slope, and the slope to where one ends from which
-throws are also tried that leave as much higher or lower (chosen: from half that slope on lies are
-worth .001 of a throw less, and a hilly hole takes a twentieth more time)."""
+throws are also tried that leave as much higher or lower (chosen: from twice that slope on the worth
+of lies on a hill into the wind is .04 of a throw too dear)."""
 
 Points = NDArray[np.float64]
 
