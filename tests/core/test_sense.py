@@ -13,7 +13,7 @@ from tests.options import FORECAST, THROW, option
 from ypodrome.core.flight.release import HEADING, RELEASE_SIZE
 from ypodrome.core.hole.features import Area, Tree
 from ypodrome.core.strategy import sense
-from ypodrome.core.strategy.contest import GRID_M, GRID_POWER, Left, Limit, _on_grid, contest
+from ypodrome.core.strategy.contest import GRID_M, GRID_POWER, STAGES, Left, Limit, _on_grid, contest
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.options import Role
 from ypodrome.core.strategy.reason import Why
@@ -21,7 +21,7 @@ from ypodrome.core.strategy.search import THOROUGH, Case, aim_variants, candidat
 from ypodrome.core.strategy.sense import ease, settled
 from ypodrome.core.strategy.shape import Shape
 from ypodrome.core.strategy.shown import told, with_roles
-from ypodrome.core.strategy.solve import Solved
+from ypodrome.core.strategy.solve import Solved, joined
 from ypodrome.core.strategy.why import reasons
 from ypodrome.wording.reasons import reason_sentences
 from ypodrome.wording.throws import role_words
@@ -63,6 +63,22 @@ def test_a_contest_does_not_hang_on_how_exactly_its_throws_were_aimed(led):
     assert left.owner.tolist() == other.owner.tolist()
     assert np.allclose(left.throws.power, other.throws.power)
     assert np.allclose(left.costs, other.costs)
+
+
+def test_the_best_is_found_though_it_enters_far_down_and_poorly_aimed(led):
+    """The only one of its disc, as the thirtieth or nearly half a throw behind, aimed as far aside as it is
+    moved at once."""
+    here, ground, found = led
+    left = contest(here, ground, found.throws, found.costs, TEE, 0)
+    best = left.throws.take(left.costs.argsort()[:1])
+    disc = here.arsenal.disc
+    rest = found.take(np.flatnonzero(disc[found.throws.combo] != disc[best.combo[0]]))
+    down = min(rest.costs[:30].max(), rest.costs.min() + 0.45)
+    throws = joined([rest.throws, *aim_variants(best, TEE, ground.pin, (max(STAGES[0].aims_m),))])
+    again = contest(here, ground, throws, np.append(rest.costs, down), TEE, 0)
+    named = again.throws.take(again.costs.argsort()[:1])
+    assert disc[best.combo[0]] in disc[again.throws.combo]
+    assert scores(here, ground, named)[0] < scores(here, ground, best)[0] + 0.01
 
 
 def test_what_a_contest_says_of_throws_is_what_other_draws_say_of_them(led):
