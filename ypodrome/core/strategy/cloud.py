@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from typing import Any
 
 import numpy as np
+import shapely
 from numpy.typing import NDArray
 
 from ypodrome.core.disc.colour import find_powers
@@ -70,8 +71,9 @@ def draw_cloud(
         gusty_winds(situation.air.wind, throws.release[:, SIDE], z).reshape(m * k, 2),
         (np.arange(1, k + 1) + k * luck[:, None]).ravel() + 1_000_003 * seed,
     )
-    if any(u.what != "woods" for u in situation.scene.unknowns):
-        _blur_unknown(situation.scene, flown, flat, _blurs(seed, luck, k))
+    unseen = [u.shape for u in situation.scene.unknowns if u.what != "woods"]
+    if unseen:
+        _blur_unknown(unseen, flown, flat, _blurs(seed, luck, k))
     found = _find_power(situation.scene, arsenal, np.repeat(arsenal.disc[throws.combo], k), flown)
     outcome = resolve(situation.scene, flown, flat[:, [X, Y]], found)
     return Cloud(flown.reshape(m, k).view(np.recarray), outcome, k)
@@ -101,17 +103,15 @@ def _blurs(seed: int, luck: NDArray[np.int64], draws: int) -> NDArray[np.float64
 
 
 def _blur_unknown(
-    scene: Scene, flown: Flights, releases: NDArray[np.float64], blurs: NDArray[np.float64]
+    unseen: list[shapely.Geometry], flown: Flights, releases: NDArray[np.float64], blurs: NDArray[np.float64]
 ) -> None:
     """Scatter rests [n] on ground nobody has looked at: slope, footing and edges of a green
     not seen may send a disc anywhere near, counted along the throw and towards its side."""
     on, off = blurs[0], blurs[1] * releases[:, SIDE]
     head = np.stack([np.cos(releases[:, HEADING]), np.sin(releases[:, HEADING])])
     moved = np.stack([on * head[0] - off * head[1], on * head[1] + off * head[0]], axis=1)
-    for unknown in scene.unknowns:
-        if unknown.what == "woods":
-            continue
-        rows = holds(unknown.shape, flown.rest_x_m, flown.rest_y_m)
+    for shape in unseen:
+        rows = holds(shape, flown.rest_x_m, flown.rest_y_m)
         flown.rest_x_m[rows] += moved[rows, 0]
         flown.rest_y_m[rows] += moved[rows, 1]
 

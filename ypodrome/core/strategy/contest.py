@@ -20,7 +20,14 @@ from numpy.typing import NDArray
 from ypodrome.core.flight.cores import dealt_to_cores
 from ypodrome.core.flight.release import HEADING
 from ypodrome.core.strategy.ground_value import GroundValue
-from ypodrome.core.strategy.search import aim_variants, aimed_over_m, costs_of, judge, power_variants
+from ypodrome.core.strategy.search import (
+    THOROUGH,
+    aim_variants,
+    aimed_over_m,
+    costs_of,
+    judge,
+    power_variants,
+)
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.strategy.solve import Solved, joined
 
@@ -69,7 +76,7 @@ class Stage(NamedTuple):
 
 WIDE_M, WIDE_POWER = (-9.0, -3.0, 0.0, 3.0, 9.0), (-0.04, 0.04)
 STAGES = (
-    Stage(Limit(0.5, 32, 1), 32, WIDE_M, WIDE_POWER, ()),
+    Stage(Limit(0.5, THOROUGH.finalists, 1), 32, WIDE_M, WIDE_POWER, ()),
     Stage(
         Limit(0.3, 14, 1), 128, WIDE_M, WIDE_POWER,
         (Round(Limit(0.1, 10, 3), 256, 8, 101), Round(Limit(0.08, 8, 2), 256, 8, 202)),
