@@ -47,21 +47,32 @@ FEWEST_OF_KIND = 12
 MOST_MET = 2.5
 """Hazard beyond which a line is not worth drawing samples of: 8 in 100 get through."""
 
-HOPES = 48
-"""Throws tried for what screening hopes of them, wherever they end (chosen: without them the best throw,
-meant for a place not tried, was missed by .06 now and then while throws were aimed once; aimed twice it is
-found from the tees of the demo course without them)."""
+HOPES = 96
+"""Throws tried for what screening hopes of them, wherever they end (chosen: a place not tried costs .06 now
+and then. With half as many a throw's best place was among them or not as the seed fell: of thirteen holes and
+winds on which five seeds named two throws seven were parted by that, once by .04)."""
+
+
+class Look(NamedTuple):
+    """A first look at throws: by how many draws, and of how many throws that are tried one goes on."""
+
+    draws: int
+    of: int
+
+
+LOOK_KEEPS = 4
+"""So many times more of every kind go on from a look than from screening (chosen: few draws tell little)."""
 
 
 @dataclass(frozen=True)
 class Effort:
-    """How finely to search: draws for a first look, screening, aiming, powers, checking what was aimed, and
-    the final judgement; how many throws are aimed, how many of those lead, how many of each kind at least,
-    and how many are judged; places tried on longer holes for the value of their ground; aims tried [m at the
-    pin]; by which shares of all steps throws are aimed and made softer and harder, one after the other; and
-    whether the best of every disc goes on."""
+    """How finely to search: first looks, one after the other; draws for screening, aiming, powers, checking
+    what was aimed, and the final judgement; how many throws are aimed, how many of those lead, how many of
+    each kind at least, and how many are judged; places tried on longer holes for the value of their ground;
+    aims tried [m at the pin]; by which shares of all steps throws are aimed and made softer and harder, one
+    after the other; and whether the best of every disc goes on."""
 
-    look_draws: int
+    looks: tuple[Look, ...]
     screen_draws: int
     aim_draws: int
     power_draws: int
@@ -76,23 +87,19 @@ class Effort:
     shares: tuple[float, ...] = (1.0,)
     every_disc: bool = False
 
-    @property
-    def looks(self) -> int:
-        """First looks that take the draws of one screening. This fraction of the throws goes on from them."""
-        return math.ceil(self.screen_draws / self.look_draws)
-
 
 THOROUGH = Effort(
-    look_draws=8, screen_draws=32, aim_draws=32, power_draws=32, check_draws=128, final_draws=256,
-    aimed=64, leaders=40, per_kind=8, finalists=32, places=10, aim_steps_m=(-9.0, -4.5, 0.0, 4.5, 9.0),
-    shares=(1.0, 0.5), every_disc=True,
+    looks=(Look(8, 2), Look(16, 4)), screen_draws=32, aim_draws=32, power_draws=32, check_draws=128,
+    final_draws=256, aimed=64, leaders=40, per_kind=8, finalists=32, places=10,
+    aim_steps_m=(-9.0, -4.5, 0.0, 4.5, 9.0), shares=(1.0, 0.5), every_disc=True,
 )  # fmt: skip
 """For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
-with fourteen it finds no more; by powers of two, as Sobol draws are even. Beside a mandatory a throw costs a
-quarter more or less as it is aimed: with so many aimed, not a third, and twice the leaders, what is named
-is .003 cheaper over 36 demo holes and winds, once .05; a search five times as long finds .001 more. Aimed
-once and made softer and harder as they were aimed, throws that turn came to the contest up to seven degrees
-off: what is named was .001 dearer, now and then .04)."""
+with fourteen it finds no more; by powers of two, as Sobol draws are even. With one look at 8 draws, a quarter
+going on, what is named is .002 dearer on holes and winds where it is hard, and once .016. Beside a mandatory
+a throw costs a quarter more or less as it is aimed: with so many aimed, not a third, and twice the leaders,
+what is named is .003 cheaper over 36 demo holes and winds, once .05; a search five times as long finds .001
+more. Aimed once and made softer and harder as they were aimed, throws that turn came to the contest up to
+seven degrees off: what is named was .001 dearer, now and then .04)."""
 
 SEARCH_SEED, CHECK_SEED = 77, 78
 """The draws that search, and others by which what they found is checked: an aim that few draws find best
@@ -100,7 +107,7 @@ looks better than it is. They are the same whatever the seed of the plan, whose 
 (chosen)."""
 
 QUICK = Effort(
-    look_draws=3, screen_draws=9, aim_draws=24, power_draws=24, check_draws=40, final_draws=160,
+    looks=(Look(3, 3),), screen_draws=9, aim_draws=24, power_draws=24, check_draws=40, final_draws=160,
     aimed=6, leaders=18, per_kind=2, finalists=3, places=5, aim_steps_m=(-6.0, 0.0, 6.0),
 )  # fmt: skip
 """For the throws that follow, which are planned again from where the disc really lies. All that are aimed
@@ -192,12 +199,12 @@ def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, eff
         dealt_to_cores(work, len(throws), count)
         return Ranked(throws, costs, decided, routes(throws.release[:, HEADING], bearing), calm)
 
-    ranked = rank(solved, effort.look_draws)
-    most = max(len(solved) // effort.looks, 3 * effort.aimed)
-    ranked = leaders(arsenal, ranked, most, effort.looks * effort.per_kind)
-    ranked = leaders(
-        arsenal, rank(ranked.throws, effort.screen_draws), effort.aimed, effort.per_kind, effort.every_disc
-    )
+    throws = solved
+    for look in effort.looks:
+        most = max(len(solved) // look.of, 3 * effort.aimed)
+        throws = leaders(arsenal, rank(throws, look.draws), most, LOOK_KEEPS * effort.per_kind).throws
+    ranked = rank(throws, effort.screen_draws)
+    ranked = leaders(arsenal, ranked, effort.aimed, effort.per_kind, effort.every_disc)
     for share in effort.shares:
         steps_m = [share * step for step in effort.aim_steps_m]
         aims = joined(aim_variants(ranked.throws, lie, value.pin, steps_m))
