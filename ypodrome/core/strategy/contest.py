@@ -76,7 +76,7 @@ class Stage(NamedTuple):
 
 WIDE_M, WIDE_POWER = (-9.0, -3.0, 0.0, 3.0, 9.0), (-0.04, 0.04)
 STAGES = (
-    Stage(Limit(0.5, THOROUGH.finalists, 1), 32, WIDE_M, WIDE_POWER, ()),
+    Stage(Limit(0.5, THOROUGH.finalists, 1), 64, WIDE_M, WIDE_POWER, ()),
     Stage(
         Limit(0.3, 14, 1), 128, WIDE_M, WIDE_POWER,
         (Round(Limit(0.1, 10, 3), 256, 8, 101), Round(Limit(0.08, 8, 2), 256, 8, 202)),

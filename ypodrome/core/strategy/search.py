@@ -90,7 +90,7 @@ class Effort:
 
 THOROUGH = Effort(
     looks=(Look(8, 2), Look(16, 4)), screen_draws=32, aim_draws=32, power_draws=32, check_draws=128,
-    final_draws=256, aimed=64, leaders=40, per_kind=8, finalists=32, places=10,
+    final_draws=256, aimed=64, leaders=64, per_kind=8, finalists=32, places=10,
     aim_steps_m=(-9.0, -4.5, 0.0, 4.5, 9.0), shares=(1.0, 0.5), every_disc=True,
 )  # fmt: skip
 """For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
