@@ -88,12 +88,13 @@ STAGES = (
 )  # fmt: skip
 """Chosen: all that enter are moved by few draws before most of them go out (with twenty, moved once, what is
 named was .005 dearer on fourteen holes and winds, and .03 where the best entered as the nineteenth; no
-quicker. Told apart by sixteen draws, one that was .035 better than all others went out). The limits are
-about three errors of what is told apart by, between throws that are not alike (at half of that a throw .03
-cheaper went out now and then). Moved in aim first and then in power what is named was .005 of a throw
-dearer, and its seeds agreed half as often where that is hard. With two ways of a throw in the last but one
-round the better third changed with the seed. The winds beside count an eighth: weighed nearly as much as its
-own they named throws up to 0.05 dearer in the wind that blows, a quarter of it 0.02."""
+quicker. Told apart by sixteen draws, one that was .035 better than all others went out; by 32 what is named
+was .002 dearer where it is hard, and seeds named throws up to .034 apart). The limits are about three errors
+of what is told apart by, between throws that are not alike (at half of that a throw .03 cheaper went out now
+and then). Moved in aim first and then in power what is named was .005 of a throw dearer, and its seeds agreed
+half as often where that is hard. With two ways of a throw in the last but one round the better third changed
+with the seed. The winds beside count an eighth: weighed nearly as much as its own they named throws up to
+0.05 dearer in the wind that blows, a quarter of it 0.02."""
 
 FITTED = 19
 """Places along aims and powers at which a surface through costs is looked at (chosen: a metre

@@ -96,10 +96,10 @@ THOROUGH = Effort(
 """For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
 with fourteen it finds no more; by powers of two, as Sobol draws are even. With one look at 8 draws, a quarter
 going on, what is named is .002 dearer on holes and winds where it is hard, and once .016. Beside a mandatory
-a throw costs a quarter more or less as it is aimed: with so many aimed, not a third, and twice the leaders,
-what is named is .003 cheaper over 36 demo holes and winds, once .05; a search five times as long finds .001
-more. Aimed once and made softer and harder as they were aimed, throws that turn came to the contest up to
-seven degrees off: what is named was .001 dearer, now and then .04)."""
+a throw costs a quarter more or less as it is aimed: with so many aimed, not a third, what is named is .003
+cheaper over 36 demo holes and winds, once .05; where 40 of them lead, not all, .001 dearer where it is hard;
+a search five times as long finds .001 more. Aimed once and made softer and harder as they were aimed, throws
+that turn came to the contest up to seven degrees off: what is named was .001 dearer, now and then .04)."""
 
 SEARCH_SEED, CHECK_SEED = 77, 78
 """The draws that search, and others by which what they found is checked: an aim that few draws find best
