@@ -53,26 +53,26 @@ and then. With half as many a throw's best place was among them or not as the se
 winds on which five seeds named two throws seven were parted by that, once by .04)."""
 
 
-class Look(NamedTuple):
-    """A first look at throws: by how many draws, and of how many throws that are tried one goes on."""
+class Sieve(NamedTuple):
+    """A sieve for throws: by how many draws, and of how many throws that are tried one goes on."""
 
     draws: int
     of: int
 
 
-LOOK_KEEPS = 4
-"""So many times more of every kind go on from a look than from screening (chosen: few draws tell little)."""
+SIEVE_KEEPS = 4
+"""So many times more of every kind go on from a sieve than from screening (chosen: few draws tell little)."""
 
 
 @dataclass(frozen=True)
 class Effort:
-    """How finely to search: first looks, one after the other; draws for screening, aiming, powers, checking
+    """How finely to search: sieves, one after the other; draws for screening, aiming, powers, checking
     what was aimed, and the final judgement; how many throws are aimed, how many of those lead, how many of
     each kind at least, and how many are judged; places tried on longer holes for the value of their ground;
     aims tried [m at the pin]; by which shares of all steps throws are aimed and made softer and harder, one
     after the other; and whether the best of every disc goes on."""
 
-    looks: tuple[Look, ...]
+    sieves: tuple[Sieve, ...]
     screen_draws: int
     aim_draws: int
     power_draws: int
@@ -89,17 +89,18 @@ class Effort:
 
 
 THOROUGH = Effort(
-    looks=(Look(8, 2), Look(16, 4)), screen_draws=32, aim_draws=32, power_draws=32, check_draws=128,
+    sieves=(Sieve(8, 2), Sieve(16, 4)), screen_draws=32, aim_draws=32, power_draws=32, check_draws=128,
     final_draws=256, aimed=64, leaders=64, per_kind=8, finalists=32, places=10,
     aim_steps_m=(-9.0, -4.5, 0.0, 4.5, 9.0), shares=(1.0, 0.5), every_disc=True,
 )  # fmt: skip
 """For the throw in hand (chosen: with six places a longer hole missed the better side by a tenth of a throw,
-with fourteen it finds no more; by powers of two, as Sobol draws are even. With one look at 8 draws, a quarter
-going on, what is named is .002 dearer on holes and winds where it is hard, and once .016. Beside a mandatory
-a throw costs a quarter more or less as it is aimed: with so many aimed, not a third, what is named is .003
-cheaper over 36 demo holes and winds, once .05; where 40 of them lead, not all, .001 dearer where it is hard;
-a search five times as long finds .001 more. Aimed once and made softer and harder as they were aimed, throws
-that turn came to the contest up to seven degrees off: what is named was .001 dearer, now and then .04)."""
+with fourteen it finds no more; by powers of two, as Sobol draws are even. With one sieve of 8 draws, a
+quarter going on, what is named is .002 dearer on holes and winds where it is hard, and once .016. Beside a
+mandatory a throw costs a quarter more or less as it is aimed: with so many aimed, not a third, what is named
+is .003 cheaper over 36 demo holes and winds, once .05; where 40 of them lead, not all, .001 dearer where it
+is hard; a search five times as long finds .001 more. Aimed once and made softer and harder as they were
+aimed, throws that turn came to the contest up to seven degrees off: what is named was .001 dearer, now and
+then .04)."""
 
 SEARCH_SEED, CHECK_SEED = 77, 78
 """The draws that search, and others by which what they found is checked: an aim that few draws find best
@@ -107,7 +108,7 @@ looks better than it is. They are the same whatever the seed of the plan, whose 
 (chosen)."""
 
 QUICK = Effort(
-    looks=(Look(3, 3),), screen_draws=9, aim_draws=24, power_draws=24, check_draws=40, final_draws=160,
+    sieves=(Sieve(3, 3),), screen_draws=9, aim_draws=24, power_draws=24, check_draws=40, final_draws=160,
     aimed=6, leaders=18, per_kind=2, finalists=3, places=5, aim_steps_m=(-6.0, 0.0, 6.0),
 )  # fmt: skip
 """For the throws that follow, which are planned again from where the disc really lies. All that are aimed
@@ -200,9 +201,9 @@ def candidates(cases: Sequence[Case], lie: NDArray[np.float64], thrown: int, eff
         return Ranked(throws, costs, decided, routes(throws.release[:, HEADING], bearing), calm)
 
     throws = solved
-    for look in effort.looks:
-        most = max(len(solved) // look.of, 3 * effort.aimed)
-        throws = leaders(arsenal, rank(throws, look.draws), most, LOOK_KEEPS * effort.per_kind).throws
+    for sieve in effort.sieves:
+        most = max(len(solved) // sieve.of, 3 * effort.aimed)
+        throws = leaders(arsenal, rank(throws, sieve.draws), most, SIEVE_KEEPS * effort.per_kind).throws
     ranked = rank(throws, effort.screen_draws)
     ranked = leaders(arsenal, ranked, effort.aimed, effort.per_kind, effort.every_disc)
     for share in effort.shares:

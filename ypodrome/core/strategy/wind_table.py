@@ -12,7 +12,7 @@ from ypodrome.core.strategy.forecast import best_of
 from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.hands import Grounds, best_without, grounds_without
 from ypodrome.core.strategy.options import Option
-from ypodrome.core.strategy.search import Effort, Judged, Look, search
+from ypodrome.core.strategy.search import Effort, Judged, Sieve, search
 from ypodrome.core.strategy.situation import Situation
 from ypodrome.core.thrower import KINDS
 
@@ -23,7 +23,7 @@ SPEEDS_M_S = (2.2352, 4.4704, 6.7056)
 """5, 10 and 15 mph."""
 
 TABLE = Effort(
-    looks=(Look(3, 3),), screen_draws=8, aim_draws=24, power_draws=24, check_draws=40, final_draws=200,
+    sieves=(Sieve(3, 3),), screen_draws=8, aim_draws=24, power_draws=24, check_draws=40, final_draws=200,
     aimed=7, leaders=21, per_kind=2, finalists=5, places=6, aim_steps_m=(-6.0, 0.0, 6.0),
 )  # fmt: skip
 """Less fine than the plan itself (chosen: some thirty winds in a few seconds)."""
