@@ -1,7 +1,7 @@
 """Plans held against playing them out from the whole bag: the table of docs/design.md, and which of their
 figures miss what is asked.
 
-Run: python -m scripts.brute_force (half an hour by two cores)
+Run: python -m scripts.brute_force (twenty to thirty minutes by two cores)
 """
 
 from __future__ import annotations
