@@ -61,12 +61,12 @@ def main() -> None:
     bag = read_bag((DEMO / "bag.csv").read_bytes())
     thrower = read_thrower((DEMO / "thrower.json").read_bytes())
     asked_for = sys.argv[1:]
-    name = next((a for a in asked_for if a in WINDS), "first")
+    winds = WINDS[next((a for a in asked_for if a in WINDS), "first")]
     numbers = [int(a) for a in asked_for if a not in WINDS] or course.hole_numbers()
     alike, gaps, moved = 0, [], []
     for number in numbers:
         scene = scene_for(course, number)
-        for wind in WINDS[name]:
+        for wind in winds:
             asked = [Situation(scene, thrower, bag, Air(wind=wind), seed=s) for s in SEEDS]
             plans = [plan_hole(situation) for situation in asked]
             scores = [p.expected_score for p in plans]
@@ -77,7 +77,7 @@ def main() -> None:
             names = {f"{p.options[0].throw.disc.name} {p.options[0].forecast.shape}" for p in plans}
             apart = f" ({max(found):.3f})" if found else ""
             print(f"hole {number}, {wind.speed_m_s:g} m/s: {', '.join(sorted(names))}{apart}", flush=True)
-    cases = len(numbers) * len(WINDS[name])
+    cases = len(numbers) * len(winds)
     most, mean = max(gaps, default=0.0), sum(gaps) / max(1, len(gaps))
     told = f"where not, they differ by {mean:.3f}, at most {most:.3f}"
     print(f"{alike} of {cases} name one throw; {told}")
