@@ -14,7 +14,10 @@ from ypodrome.core.strategy.contest import (
     GRID_M,
     GRID_POWER,
     STAGES,
+    Left,
+    _counted_on,
     _least_of_fit,
+    _moved,
     _on_grid,
     _unlike,
 )
@@ -107,3 +110,30 @@ def test_a_throw_over_again_is_flown_once(situation, many):
     assert len(first) == len(set(many))
     both = np.tile(np.array(many), (2, 1))
     assert (both[first[which]] == both).all()
+
+
+@given(st.integers(1, 4), st.integers(1, 6), st.integers(0, 40), st.integers(1, 40), st.integers(0, 2**32))
+def test_what_rounds_told_counts_on_when_throws_are_moved(n, ways, met, draws, seed):
+    """A throw as it was costs the mean of all draws it has met; its other ways differ from it as before."""
+    luck = np.random.default_rng(seed)
+    before, moved, row = luck.normal(size=(met, n)), luck.normal(size=(draws, ways, n)), seed % ways
+    costs, known = moved.mean(axis=0), before.mean(axis=0) if met else np.full(n, 9.9)
+    found = _counted_on(costs, row, draws, known, met)
+    assert np.allclose(found[row], np.concatenate([before, moved[:, row]]).mean(axis=0))
+    assert np.allclose(found - found[row], costs - costs[row])
+
+
+@pytest.mark.parametrize("stage", STAGES)
+def test_what_is_known_for_sure_is_not_forgotten(situation, ground, stage):
+    """Two ways of a throw, known by very many draws to be as good: neither goes out, and the way each was
+    thrown costs what it did."""
+    lie = np.array(situation.scene.tee.at)
+    forward = math.atan2(*(ground.pin - lie)[::-1])
+    throws = _on_grid(
+        situation, ground, thrown(situation.arsenal, forward + np.array([0.0, 0.4]), [0.8, 0.9]), lie
+    )
+    known = np.array([3.01, 3.0])
+    found = _moved(situation, ground, Left(throws, np.arange(2), known, 10**9), stage, lie, 0)
+    for i in range(2):
+        same = np.isclose(found.throws.release, throws.release[i]).all(axis=1) & (found.owner == i)
+        assert np.isclose(found.costs[same], known[i], atol=1e-6).any()

@@ -10,7 +10,7 @@ import msgspec
 from ypodrome.core.api import HolePlan, Key, Option, PlannedThrow
 from ypodrome.interchange.codec import pack, unpack
 
-FORM = 20
+FORM = 21
 """Raised when what is kept of a plan changes, or how it is worked out; plans of another form are planned
 again."""
 

@@ -93,8 +93,9 @@ was .002 dearer where it is hard, and seeds named throws up to .034 apart). The 
 of what is told apart by, between throws that are not alike (at half of that a throw .03 cheaper went out now
 and then). Moved in aim first and then in power what is named was .005 of a throw dearer, and its seeds agreed
 half as often where that is hard. With two ways of a throw in the last but one round the better third changed
-with the seed. The winds beside count an eighth: weighed nearly as much as its own they named throws up to
-0.05 dearer in the wind that blows, a quarter of it 0.02."""
+with the seed. Where what the rounds said was forgotten when the last seven were moved, by draws that tell
+.02 apart, the best went out once, .01 better. The winds beside count an eighth: weighed nearly as much as its
+own they named throws up to 0.05 dearer in the wind that blows, a quarter of it 0.02."""
 
 FITTED = 19
 """Places along aims and powers at which a surface through costs is looked at (chosen: a metre
@@ -108,17 +109,18 @@ within minutes)."""
 @dataclass(frozen=True)
 class Left:
     """What is left in a contest: throws [n], whose way each is (row of the first that entered of the same
-    disc, kind and angles), and what it costs, under the posture and for what the player fears. At the end the
-    best way of each."""
+    disc, kind and angles), what it costs, under the posture and for what the player fears, and how many draws
+    of rounds say so. At the end the best way of each."""
 
     throws: Solved
     owner: NDArray[np.int64]
     costs: NDArray[np.float64]
+    met: int = 0
 
     def stay(self, who: Limit) -> Left:
         """Those that stay in."""
         rows = self.within(who)
-        return Left(self.throws.take(rows), self.owner[rows], self.costs[rows])
+        return Left(self.throws.take(rows), self.owner[rows], self.costs[rows], self.met)
 
     def within(self, who: Limit) -> NDArray[np.int64]:
         """Rows of those that stay in: the best ways of the best throws, best first; what entered for several
@@ -150,7 +152,8 @@ def _moved(
     situation: Situation, value: GroundValue, left: Left, stage: Stage, lie: NDArray[np.float64], thrown: int
 ) -> Left:
     """What stays in, at every aim and power of the stage, and at those that all of them together say are
-    best, which count as good as the best of them."""
+    best, which count as good as the best of them. What rounds have told of the throws as they were counts
+    on."""
     left = left.stay(stage.who)
     n = len(left.throws)
     fine = _fineness(lie, value.pin)
@@ -159,12 +162,22 @@ def _moved(
     every = joined(aim_variants(powered, lie, value.pin, aims_m))
     unlike, which = _unlike(every)
     costs = _costs(situation, value, every.take(unlike), stage.draws, MOVED_SEED, thrown)[which]
-    aim_m, power = _least_of_fit(aims_m, (0.0, *powers), costs.reshape(-1, n))
+    as_they_were = aims_m.index(0.0) * (1 + len(powers))
+    costs = _counted_on(costs.reshape(-1, n), as_they_were, stage.draws, left.costs, left.met)
+    aim_m, power = _least_of_fit(aims_m, (0.0, *powers), costs)
     fitted = aim_variants(left.throws, lie, value.pin, (aim_m,))[0]
     fitted = power_variants(situation.arsenal, fitted, (power,))[0]
     fitted = _on_grid(situation, value, fitted, lie)
-    owner = np.tile(left.owner, len(every) // n + 1)
-    return Left(joined([every, fitted]), owner, np.concatenate([costs, costs.reshape(-1, n).min(axis=0)]))
+    owner = np.tile(left.owner, len(costs) + 1)
+    return Left(joined([every, fitted]), owner, np.append(costs, costs.min(axis=0)))
+
+
+def _counted_on(
+    costs: NDArray[np.float64], row: int, draws: int, known: NDArray[np.float64], met: int
+) -> NDArray[np.float64]:
+    """Costs [ways, n] by so many draws, moved for each of n throws so that the way of a row, whose costs are
+    `known` [n] by `met` other draws, costs what all of them say: how ways differ is left as it is."""
+    return costs + met / (met + draws) * (known - costs[row])
 
 
 def _fineness(lie: NDArray[np.float64], pin: NDArray[np.float64]) -> float:
@@ -220,7 +233,7 @@ def _met(
         for blown, draws in _winds(situation, one):
             total += draws * _costs(blown, value, throws, draws, one.seed, thrown)
             met += draws
-        left = Left(throws, left.owner[stay], total / met)
+        left = Left(throws, left.owner[stay], total / met, met)
     return left
 
 
