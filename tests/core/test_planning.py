@@ -20,7 +20,7 @@ from ypodrome.core.strategy.ground_value import GroundValue
 from ypodrome.core.strategy.here import plan_from
 from ypodrome.core.strategy.options import Role, is_throw
 from ypodrome.core.strategy.placements import placements
-from ypodrome.core.strategy.plan import plan_hole, score_chances
+from ypodrome.core.strategy.plan import _as_shown, plan_hole, score_chances
 from ypodrome.core.strategy.reason import TIE, Why
 from ypodrome.core.strategy.search import objective
 from ypodrome.core.strategy.situation import Situation
@@ -66,6 +66,13 @@ def test_roles_and_order(plan):
     other_hand = next(o for o in rest if o.standing.role == Role.CONTINGENCY)
     assert other_hand.throw.kind != first.throw.kind
     assert all(o.standing.reasons for o in plan.options)
+    others = [round(o.forecast.expected, 2) for o in rest if o.standing.role == Role.OTHER]
+    assert others == sorted(others)
+
+
+def test_what_is_shown_behind_the_first_plan_stands_by_the_figures_shown():
+    """The first plan stays, even where another looks cheaper; what is shown as equal keeps its order."""
+    assert _as_shown(np.array([3.54, 3.624, 3.581, 3.579, 3.52])).tolist() == [0, 4, 2, 3, 1]
 
 
 def test_an_open_hole_of_262_ft_is_about_par_for_a_club_player(plan):

@@ -141,12 +141,18 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
     every = outlined(situation, judged, thrown)
     throws = judged.throws.take(_rows(every, told_apart([every[i] for i in order])))
     judged = judge(situation, value, judged.arsenal, throws, FORECAST_DRAWS)
+    judged = judged.take(_as_shown(costs_of(situation, judged, thrown)))
     finely = finished(situation, value, judged, outlined(situation, judged, thrown))
     options = told(with_roles(finely))
     if situation.scene.par > 3:
         other = other_way(options)
         options = [_with_next(situation, value, o, other, thrown) for o in options]
     return tuple(options)
+
+
+def _as_shown(costs: NDArray[np.float64]) -> NDArray[np.int64]:
+    """Rows of the first throw, which stays, and of the rest by what is shown of their costs."""
+    return np.append(0, 1 + np.argsort(np.round(costs[1:], 2), kind="stable"))
 
 
 def _rows(every: Sequence[Option], some: Sequence[Option]) -> NDArray[np.int64]:
