@@ -20,8 +20,10 @@ from ypodrome.core.strategy.contest import (
     _moved,
     _on_grid,
     _unlike,
+    contest,
 )
 from ypodrome.core.strategy.ground_value import GroundValue
+from ypodrome.core.strategy.search import costs_of, judge
 from ypodrome.core.strategy.solve import LEAST_POWER, Solved, joined
 
 
@@ -137,3 +139,15 @@ def test_what_is_known_for_sure_is_not_forgotten(situation, ground, stage):
     for i in range(2):
         same = np.isclose(found.throws.release, throws.release[i]).all(axis=1) & (found.owner == i)
         assert np.isclose(found.costs[same], known[i], atol=1e-6).any()
+
+
+def test_what_goes_out_is_shown_as_well_thrown_as_was_found(situation, ground):
+    """A throw that falls far short goes out early, harder than it came; nothing that entered is lost."""
+    lie, arsenal = np.array(situation.scene.tee.at), situation.arsenal
+    forward = math.atan2(*(ground.pin - lie)[::-1])
+    came = thrown(arsenal, forward + np.zeros(2), [0.9, 0.6])
+    came.combo[1] = 1 + np.flatnonzero(arsenal.disc[1:] != arsenal.disc[0])[0]
+    costs = costs_of(situation, judge(situation, ground, arsenal, came, 256), 0)
+    left, out = contest(situation, ground, came, np.zeros(2), lie, 0)
+    assert left.throws.combo.tolist() == [came.combo[0]] and out.combo.tolist() == [came.combo[1]]
+    assert costs_of(situation, judge(situation, ground, arsenal, out, 256), 0)[0] < costs[1] - 0.02

@@ -47,7 +47,7 @@ def scores(here, ground, throws):
 
 def test_what_a_contest_leaves_is_as_good_as_the_best_that_entered(led):
     here, ground, found = led
-    left = contest(here, ground, found.throws, found.costs, TEE, 0)
+    left, _ = contest(here, ground, found.throws, found.costs, TEE, 0)
     assert (found.throws.combo[left.owner] == left.throws.combo).all()
     assert scores(here, ground, left.throws).min() < scores(here, ground, found.throws).min() + 0.01
 
@@ -58,8 +58,8 @@ def test_a_contest_does_not_hang_on_how_exactly_its_throws_were_aimed(led):
     on_grid = _on_grid(here, ground, found.throws, TEE)
     moved = aim_variants(on_grid, TEE, ground.pin, (0.4 * GRID_M,))[0]
     moved = power_variants(here.arsenal, moved, (-0.4 * GRID_POWER,))[0]
-    left = contest(here, ground, found.throws, found.costs, TEE, 0)
-    other = contest(here, ground, moved, found.costs, TEE, 0)
+    left, _ = contest(here, ground, found.throws, found.costs, TEE, 0)
+    other, _ = contest(here, ground, moved, found.costs, TEE, 0)
     assert left.owner.tolist() == other.owner.tolist()
     assert np.allclose(left.throws.power, other.throws.power)
     assert np.allclose(left.costs, other.costs)
@@ -69,13 +69,13 @@ def test_the_best_is_found_though_it_enters_far_down_and_poorly_aimed(led):
     """The only one of its disc, as the thirtieth or nearly half a throw behind, aimed as far aside as it is
     moved at once."""
     here, ground, found = led
-    left = contest(here, ground, found.throws, found.costs, TEE, 0)
+    left, _ = contest(here, ground, found.throws, found.costs, TEE, 0)
     best = left.throws.take(left.costs.argsort()[:1])
     disc = here.arsenal.disc
     rest = found.take(np.flatnonzero(disc[found.throws.combo] != disc[best.combo[0]]))
     down = min(rest.costs[:30].max(), rest.costs.min() + 0.45)
     throws = joined([rest.throws, *aim_variants(best, TEE, ground.pin, (max(STAGES[0].aims_m),))])
-    again = contest(here, ground, throws, np.append(rest.costs, down), TEE, 0)
+    again, _ = contest(here, ground, throws, np.append(rest.costs, down), TEE, 0)
     named = again.throws.take(again.costs.argsort()[:1])
     assert disc[best.combo[0]] in disc[again.throws.combo]
     assert scores(here, ground, named)[0] < scores(here, ground, best)[0] + 0.01
@@ -85,7 +85,7 @@ def test_what_a_contest_says_of_throws_is_what_other_draws_say_of_them(led):
     """Compared with each other; in still air, where there are no winds beside."""
     here, ground, found = led
     still = replace(here, air=replace(here.air, wind=replace(here.air.wind, speed_m_s=0.0)))
-    left = contest(still, ground, found.throws, found.costs, TEE, 0)
+    left, _ = contest(still, ground, found.throws, found.costs, TEE, 0)
     off = left.costs - scores(still, ground, left.throws)
     assert np.abs(off - off.mean()).max() < 0.03
 

@@ -133,19 +133,29 @@ class Left:
             found.setdefault(int(self.owner[row]), []).append(int(row))
         return np.array([row for rows in [*found.values()][: who.most] for row in rows[: who.ways]])
 
+    def before(self, others: Left) -> Left:
+        """These, and of others the throws that are not among these."""
+        rest = np.flatnonzero(~np.isin(others.owner, self.owner))
+        owner, costs = np.append(self.owner, others.owner[rest]), np.append(self.costs, others.costs[rest])
+        return Left(joined([self.throws, others.throws.take(rest)]), owner, costs)
+
 
 def contest(
     situation: Situation, value: GroundValue, throws: Solved, costs: NDArray[np.float64],
     lie: NDArray[np.float64], thrown: int,
-) -> Left:  # fmt: skip
-    """The contest among throws [n] from a lie [2] that cost so much [n] by few draws."""
+) -> tuple[Left, Solved]:  # fmt: skip
+    """The contest among throws [n] from a lie [2] that cost so much [n] by few draws: what is left at the
+    end, and all that went out, each the best way it was thrown by then."""
     first: dict[int, int] = {}
     owner = np.array([first.setdefault(int(c), i) for i, c in enumerate(throws.combo)])
-    left = Left(_on_grid(situation, value, throws, lie), owner, costs)
+    left, every = Left(_on_grid(situation, value, throws, lie), owner, costs), Limit(math.inf, len(costs), 1)
+    best = Left(throws, np.arange(len(costs)), costs)  # what entered again for another place stays as it came
     for stage in STAGES:
         left = _moved(situation, value, left, stage, lie, thrown)
+        best = left.stay(every).before(best)
         left = _met(situation, value, left, stage.rounds, thrown)
-    return left.stay(Limit(math.inf, len(costs), 1))
+    left = left.stay(every)
+    return left, best.throws.take(np.flatnonzero(~np.isin(best.owner, left.owner)))
 
 
 def _moved(

@@ -40,9 +40,8 @@ def settled(
     """The best few throws from a lie [2], judged finely, and their order: those that a contest left by what
     they cost and how easy they are, then the rest."""
     found = candidates((Case(situation, value, 1.0),), lie, thrown, THOROUGH)
-    left = contest(situation, value, found.throws, found.costs, lie, thrown)
-    rest = found.throws.take(np.setdiff1d(np.arange(len(found.costs)), left.owner))
-    throws = joined([left.throws, rest])
+    left, out = contest(situation, value, found.throws, found.costs, lie, thrown)
+    throws = joined([left.throws, out])
     judged = judge(situation, value, situation.arsenal, throws, THOROUGH.final_draws)
     costs = LAST + costs_of(situation, judged, thrown)
     costs[: len(left.costs)] = left.costs
