@@ -133,11 +133,9 @@ class Left:
             found.setdefault(int(self.owner[row]), []).append(int(row))
         return np.array([row for rows in [*found.values()][: who.most] for row in rows[: who.ways]])
 
-    def before(self, others: Left) -> Left:
-        """These, and of others the throws that are not among these."""
-        rest = np.flatnonzero(~np.isin(others.owner, self.owner))
-        owner, costs = np.append(self.owner, others.owner[rest]), np.append(self.costs, others.costs[rest])
-        return Left(joined([self.throws, others.throws.take(rest)]), owner, costs)
+    def best_ways(self) -> Left:
+        """Of every throw the best way."""
+        return self.stay(Limit(math.inf, len(self.costs), 1))
 
 
 def contest(
@@ -148,14 +146,21 @@ def contest(
     end, and all that went out, each the best way it was thrown by then."""
     first: dict[int, int] = {}
     owner = np.array([first.setdefault(int(c), i) for i, c in enumerate(throws.combo)])
-    left, every = Left(_on_grid(situation, value, throws, lie), owner, costs), Limit(math.inf, len(costs), 1)
-    best = Left(throws, np.arange(len(costs)), costs)  # what entered again for another place stays as it came
+    left, known = Left(_on_grid(situation, value, throws, lie), owner, costs), throws
     for stage in STAGES:
         left = _moved(situation, value, left, stage, lie, thrown)
-        best = left.stay(every).before(best)
+        known = _in_place(known, left.best_ways())
         left = _met(situation, value, left, stage.rounds, thrown)
-    left = left.stay(every)
-    return left, best.throws.take(np.flatnonzero(~np.isin(best.owner, left.owner)))
+    left = left.best_ways()
+    return left, known.take(np.setdiff1d(np.arange(len(known)), left.owner))
+
+
+def _in_place(known: Solved, ways: Left) -> Solved:
+    """Throws as they entered [n], these ways in place of those they are of; what entered once more for
+    another place stays as it is."""
+    rows = np.arange(len(known))
+    rows[ways.owner] = len(known) + np.arange(len(ways.owner))
+    return joined([known, ways.throws]).take(rows)
 
 
 def _moved(

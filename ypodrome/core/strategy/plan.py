@@ -151,7 +151,7 @@ def options_from(situation: Situation, value: GroundValue, lie: Point, thrown: i
 
 
 def _as_shown(costs: NDArray[np.float64]) -> NDArray[np.int64]:
-    """Rows of the first throw, which stays, and of the rest by what is shown of their costs."""
+    """Rows of the first throw, which stays, and of the rest by their costs, to the hundredths shown."""
     return np.append(0, 1 + np.argsort(np.round(costs[1:], 2), kind="stable"))
 
 
